@@ -1,0 +1,178 @@
+package beam
+
+import "math"
+
+// Curve is the board under one load with its supports where they have sunk to.
+type Curve struct {
+	rig *Rig
+	at  []state
+}
+
+// Curve adds the loads, each with a factor, and the sinking of the supports.
+func (r *Rig) Curve(factors, sunk []float64) Curve {
+	var c Curve
+	r.CurveInto(&c, factors, sunk)
+	return c
+}
+
+// CurveInto is Curve in the memory of an earlier one.
+func (r *Rig) CurveInto(c *Curve, factors, sunk []float64) {
+	if cap(c.at) < len(r.x) {
+		c.at = make([]state, len(r.x))
+	}
+	c.rig, c.at = r, c.at[:len(r.x)]
+	clear(c.at)
+	add := func(base []state, by float64) {
+		if by == 0 {
+			return
+		}
+		for k, s := range base {
+			d := &c.at[k]
+			d.w += by * s.w
+			d.th += by * s.th
+			d.m += by * s.m
+			d.v += by * s.v
+			d.q += by * s.q
+		}
+	}
+	for l, by := range factors {
+		add(r.bases[l], by)
+	}
+	for j, by := range sunk {
+		add(r.bases[len(r.Fixed)+j], by)
+	}
+}
+
+// Extreme is a value and where along the board it stands.
+type Extreme struct{ X, Value float64 }
+
+// Deflection returns how far the board has gone down at x, mm.
+func (c Curve) Deflection(x float64) float64 {
+	k := 0
+	for k < len(c.rig.x)-2 && c.rig.x[k+1] <= x {
+		k++
+	}
+	return c.rig.step(c.at[k], x-c.rig.x[k]).w
+}
+
+// Moment returns the greatest bending moment either way, N·mm, with its sign.
+func (c Curve) Moment() Extreme {
+	var worst Extreme
+	c.each(func(x float64, a state, length float64) {
+		for _, s := range [3]float64{0, length, a.v / a.q} {
+			if s >= 0 && s <= length {
+				if m := a.m + a.v*s - a.q*s*s/2; math.Abs(m) > math.Abs(worst.Value) {
+					worst = Extreme{x + s, m}
+				}
+			}
+		}
+	})
+	return worst
+}
+
+// Shear returns the greatest shear force either way, N, with its sign.
+func (c Curve) Shear() Extreme {
+	var worst Extreme
+	c.each(func(x float64, a state, length float64) {
+		for _, e := range [2]Extreme{{x, a.v}, {x + length, a.v - a.q*length}} {
+			if math.Abs(e.Value) > math.Abs(worst.Value) {
+				worst = e
+			}
+		}
+	})
+	return worst
+}
+
+// Bays counts the parts of the board that sag by themselves: the left
+// overhang, the spans, the right overhang. Bay 0 and the last may be empty.
+func (r *Rig) Bays() int { return len(r.At) + 1 }
+
+// Bay returns where bay i begins and ends, mm.
+func (r *Rig) Bay(i int) (from, to float64) {
+	from, to = 0, r.length
+	if i > 0 {
+		from = r.At[i-1]
+	}
+	if i < len(r.At) {
+		to = r.At[i]
+	}
+	return from, to
+}
+
+// Sag returns the greatest fall of the board in a bay: in a span below the
+// chord between its supports, at a tip below the support it hangs from. A part
+// that only rises sags 0.
+func (c Curve) Sag(bay int) Extreme {
+	r := c.rig
+	switch bay {
+	case 0:
+		return Extreme{0, max(0, c.at[0].w-c.at[r.span[0]].w)}
+	case len(r.At):
+		return Extreme{r.length, max(0, c.at[len(c.at)-1].w-c.at[r.span[bay-1]].w)}
+	}
+	k0, k1 := r.span[bay-1], r.span[bay]
+	x0, w0 := r.x[k0], c.at[k0].w
+	slope := (c.at[k1].w - w0) / (r.x[k1] - x0)
+	worst := Extreme{(x0 + r.x[k1]) / 2, 0}
+	for k := k0; k < k1; k++ {
+		length := r.x[k+1] - r.x[k]
+		for _, s := range r.level(c.at[k], slope, length) {
+			x := r.x[k] + s
+			if d := r.step(c.at[k], s).w - w0 - slope*(x-x0); d > worst.Value {
+				worst = Extreme{x, d}
+			}
+		}
+	}
+	return worst
+}
+
+// level returns where on a stretch the board runs parallel to a slope, and the
+// stretch's ends: the slope of the board is cubic, so it is cut where the
+// moment is zero and each piece, which only rises or only falls, is halved.
+func (r *Rig) level(a state, slope, length float64) []float64 {
+	cuts := append(make([]float64, 0, 4), 0)
+	for _, s := range roots(-a.q/2, a.v, a.m) {
+		if s > 0 && s < length {
+			cuts = append(cuts, s)
+		}
+	}
+	if len(cuts) == 3 && cuts[1] > cuts[2] {
+		cuts[1], cuts[2] = cuts[2], cuts[1]
+	}
+	cuts = append(cuts, length)
+	out := append(make([]float64, 0, 5), 0, length)
+	off := func(s float64) float64 { return r.step(a, s).th - slope }
+	for i := range len(cuts) - 1 {
+		lo, hi := cuts[i], cuts[i+1]
+		flo, fhi := off(lo), off(hi)
+		if flo*fhi > 0 {
+			continue
+		}
+		for range 60 {
+			mid := (lo + hi) / 2
+			if end := r.step(a, mid); end.m != 0 { // Newton, kept inside
+				if n := mid + (end.th-slope)*r.ei/end.m; n > lo && n < hi {
+					mid = n
+				}
+			}
+			fm := off(mid)
+			if fm*flo > 0 {
+				lo = mid
+			} else {
+				hi = mid
+			}
+			if hi-lo < 1e-7 || math.Abs(fm) < 1e-12 {
+				lo, hi = mid, mid
+				break
+			}
+		}
+		out = append(out, (lo+hi)/2)
+	}
+	return out
+}
+
+func (c Curve) each(visit func(x float64, a state, length float64)) {
+	for k := range len(c.rig.x) - 1 {
+		visit(c.rig.x[k], c.at[k], c.rig.x[k+1]-c.rig.x[k])
+	}
+}

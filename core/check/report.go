@@ -1,0 +1,147 @@
+// Package check takes a design in and gives a report out: for every shelf what
+// it holds, what gives first, how straight it stays, and why.
+package check
+
+import (
+	"aguante/core/problem"
+	"aguante/core/support"
+	"aguante/core/working"
+)
+
+// Verdict is what a shelf comes to.
+type Verdict string
+
+// The verdicts.
+const (
+	Holds  Verdict = "holds" // and stays straight
+	Sags   Verdict = "sags"  // holds, but sags
+	Gives  Verdict = "gives" // does not hold
+	Cannot Verdict = "cannot-say"
+)
+
+// Limit is a mass of contents, kg. Above says that nothing gave up to it.
+type Limit struct {
+	Kg    float64 `json:"kg"`
+	Above bool    `json:"above"`
+}
+
+// Report is the answer for a whole wall.
+type Report struct {
+	Shelves []Shelf `json:"shelves"`
+	Verdict Verdict `json:"verdict"`
+	Weakest string  `json:"weakest,omitempty"` // id of the link that gives first on the wall
+}
+
+// Shelf is the answer for one shelf. Asked is the mass of its contents by the
+// high guess; where it is 0 the limits are for contents spread Evenly.
+type Shelf struct {
+	ID         string       `json:"id"`
+	Name       string       `json:"name"`
+	Verdict    Verdict      `json:"verdict"`
+	Why        string       `json:"why,omitempty"` // of a verdict that cannot be given
+	Asked      float64      `json:"asked_kg"`
+	Self       float64      `json:"self_kg"`
+	Evenly     bool         `json:"evenly"`
+	HoldsUpTo  Limit        `json:"holds"`
+	First      string       `json:"first,omitempty"` // link that gives first
+	StraightTo Limit        `json:"straight"`
+	FirstSag   string       `json:"first_sag,omitempty"`
+	Breaks     *Limit       `json:"breaks,omitempty"`
+	BreakLink  string       `json:"break_link,omitempty"`
+	NotKnown   []string     `json:"not_known"` // links left out of the expected break
+	Handling   Sudden       `json:"handling"`
+	Links      []Link       `json:"links"`
+	Band       []string     `json:"band"` // the worst link of each role, on the load's way
+	Supports   []Support    `json:"supports"`
+	Curve      []CurvePoint `json:"curve"`
+	Contents   []ItemMass   `json:"contents"`
+	Assumed    []string     `json:"assumed"`
+	Cautions   []Caution    `json:"cautions"`
+}
+
+// Sudden is the verdict on a load set down on the front edge.
+type Sudden struct {
+	Verdict Verdict `json:"verdict"`
+	Load    float64 `json:"load_n"`
+	Used    float64 `json:"used"`
+	Link    string  `json:"link,omitempty"`
+	X       float64 `json:"x_mm"` // worst place, from the board's left end
+}
+
+// Link is the answer for one thing that can give. Used is at the asked load in
+// the everyday case. Gates have no figure between holding and not.
+type Link struct {
+	ID       string       `json:"id"`
+	Role     support.Role `json:"role"`
+	Kind     support.Kind `json:"kind"`
+	Name     string       `json:"name"`
+	Where    string       `json:"where"`
+	Support  string       `json:"support,omitempty"`
+	How      string       `json:"how"`
+	When     string       `json:"when"`           // the pattern that governs
+	Wood     string       `json:"wood,omitempty"` // the candidate that governs
+	Used     float64      `json:"used"`
+	Fails    bool         `json:"fails"`
+	Limit    Limit        `json:"limit"`
+	Break    *Limit       `json:"break,omitempty"`
+	NoMean   string       `json:"no_mean,omitempty"`
+	Handling float64      `json:"handling_used"`
+	Value    float64      `json:"value_mm,omitempty"`
+	Now      float64      `json:"now_mm,omitempty"`
+	Allowed  float64      `json:"allowed_mm,omitempty"`
+	X        float64      `json:"x_mm"` // from the board's left end
+}
+
+// Support is one support under its load: Share with all contents and every
+// support level; Geometry under the action that uses it most.
+type Support struct {
+	ID       string           `json:"id"`
+	Number   int              `json:"number"` // from the left; 0 not under the board
+	Name     string           `json:"name"`
+	Share    float64          `json:"share_kg"`
+	Load     float64          `json:"load_n"`
+	Arm      float64          `json:"arm_mm"`
+	When     string           `json:"when"`
+	Worst    string           `json:"worst,omitempty"`
+	Geometry support.Geometry `json:"geometry"`
+}
+
+// CurvePoint is the board's way down at X, mm: under the load now, and later.
+type CurvePoint struct {
+	X     float64 `json:"x_mm"`
+	Now   float64 `json:"now_mm"`
+	Later float64 `json:"later_mm"`
+}
+
+// ItemMass is what one item weighs.
+type ItemMass struct {
+	ID string  `json:"id"`
+	Kg float64 `json:"kg"`
+}
+
+// Caution is a warning and the thing it is about.
+type Caution struct {
+	About string `json:"about,omitempty"` // id of the support or shelf
+	Text  string `json:"text"`
+}
+
+// Working is the sum behind one link.
+type Working struct {
+	Link  Link           `json:"link"`
+	Case  string         `json:"case"`
+	When  string         `json:"when"`
+	Steps []working.Step `json:"steps"`
+}
+
+// Invalid is the error for a design that cannot be checked.
+type Invalid []problem.Problem
+
+func (e Invalid) Error() string {
+	if len(e) == 1 {
+		return e[0].Path + ": " + e[0].Message
+	}
+	return e[0].Path + ": " + e[0].Message + " (and more)"
+}
+
+// worstUsed keeps numbers writable: a gate that fails is used without end.
+const worstUsed = 1e6

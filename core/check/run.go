@@ -1,0 +1,235 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/beam"
+	"aguante/core/design"
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/quantity"
+	"aguante/core/section"
+	"aguante/core/support"
+)
+
+const (
+	// most is how many times the asked load is tried before a limit is "above".
+	most = 10
+	// evenly is what an empty shelf is asked to try, kg per metre of board.
+	evenly = 25.0
+)
+
+// run is one shelf made of one of the woods that it may be: its beam condensed
+// to its supports, and every state that the everyday case asks about.
+type run struct {
+	shelf   *design.Shelf
+	board   material.Board
+	plank   section.Rectangle
+	ei      float64
+	hung    []support.Hung
+	which   []int     // index of each in shelf.Supports
+	at      []float64 // from the board's left end
+	rig     *beam.Rig
+	rest    beam.Rest
+	items   []placed
+	asked   float64 // mass of the contents, kg
+	even    bool
+	zAll    float64 // centroid of contents and board, from the wall, mm
+	selfW   float64 // N/mm
+	bays    int
+	points  []float64 // where something may be set down
+	states  []*state
+	long    [2]float64 // growth of the sag: under the board itself, under contents
+	columns int
+	passing view  // a view that is looked at once and let go
+	room    *room // what such a view draws its curve in
+}
+
+// placed is an item as a line load at a distance from the wall.
+type placed struct {
+	from, to, w, z float64
+}
+
+// Columns of the beam's loads: the board itself, contents bay by bay, contents
+// times z bay by bay, then unit points.
+func (r *run) colContents(bay int) int { return 1 + bay }
+func (r *run) colTurning(bay int) int  { return 1 + r.bays + bay }
+func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
+
+// newRun prepares a shelf. With fewer than two supports under the board it has
+// no beam, and rig is nil.
+func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
+	r := &run{shelf: s, board: board, plank: section.Rectangle{B: float64(s.Depth), H: float64(s.Thickness)}}
+	r.ei = board.E(nil) * r.plank.Inertia()
+	r.selfW = board.Density() * 1e-9 * r.plank.Area() * quantity.Gravity
+	r.placeItems()
+	r.hangSupports(p)
+	kdef := board.Creep()
+	r.long = [2]float64{material.CreepFactor(nil, kdef, material.TenYears), material.CreepFactor(nil, kdef, s.Duration.Days())}
+	if len(r.at) < 2 {
+		return r, nil
+	}
+	r.bays = len(r.at) + 1
+	if err := r.condense(); err != nil {
+		return nil, err
+	}
+	return r, r.everyday()
+}
+
+func (r *run) placeItems() {
+	length, depth := float64(r.shelf.Length), float64(r.shelf.Depth)
+	moment := 0.0
+	add := func(from, to, kg, z float64) {
+		w := kg * quantity.Gravity
+		r.items = append(r.items, placed{from, to, w / (to - from), z})
+		r.asked += kg
+		moment += w * z
+	}
+	for _, it := range r.shelf.Contents {
+		if m := float64(it.Mass()); m > 0 {
+			add(float64(it.From), float64(it.To), m, it.Z(depth))
+		}
+	}
+	if r.asked == 0 {
+		r.even = true
+		add(0, length, evenly*length/1000, depth/2)
+	}
+	self := r.selfW * length
+	r.zAll = (moment + self*depth/2) / (r.asked*quantity.Gravity + self)
+}
+
+// hangSupports puts up the supports that stand under the board, left to right.
+func (r *run) hangSupports(p *design.Project) {
+	s := r.shelf
+	for i, su := range s.Supports {
+		if x := float64(su.X - s.X); x >= 0 && x <= float64(s.Length) {
+			r.which = append(r.which, i)
+		}
+	}
+	slices.SortStableFunc(r.which, func(a, b int) int {
+		return int(math.Copysign(1, float64(s.Supports[a].X-s.Supports[b].X)))
+	})
+	moment, force := 0.0, 0.0
+	for _, it := range r.items {
+		w := it.w * (it.to - it.from)
+		moment, force = moment+w*it.z, force+w
+	}
+	e := moment / force
+	for _, i := range r.which {
+		su := s.Supports[i]
+		h := su.Way().Hang(support.Setting{
+			Wall: &p.Wall, X: float64(su.X), Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+			Board: r.board, Bases: support.BasesFor(s.Duration),
+		})
+		r.hung = append(r.hung, h)
+		r.at = append(r.at, float64(su.X-s.X))
+		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
+		r.rest.Held = append(r.rest.Held, h.HoldsDown())
+	}
+}
+
+// condense sets the loads up and condenses the beam.
+func (r *run) condense() error {
+	length := float64(r.shelf.Length)
+	r.points = []float64{0, length}
+	for i, x := range r.at {
+		r.points = append(r.points, x)
+		if i > 0 {
+			r.points = append(r.points, (x+r.at[i-1])/2)
+		}
+	}
+	slices.Sort(r.points)
+	r.points = slices.CompactFunc(r.points, func(a, b float64) bool { return b-a < 1e-6 })
+	r.columns = 1 + 2*r.bays + len(r.points)
+	loads := make([]beam.Load, r.columns)
+	loads[0].Patches = []beam.Patch{{From: 0, To: length, W: r.selfW}}
+	for bay := range r.bays {
+		from, to := 0.0, length
+		if bay > 0 {
+			from = r.at[bay-1]
+		}
+		if bay < len(r.at) {
+			to = r.at[bay]
+		}
+		for _, it := range r.items {
+			if a, b := max(from, it.from), min(to, it.to); b > a {
+				loads[r.colContents(bay)].Patches = append(loads[r.colContents(bay)].Patches, beam.Patch{From: a, To: b, W: it.w})
+				loads[r.colTurning(bay)].Patches = append(loads[r.colTurning(bay)].Patches, beam.Patch{From: a, To: b, W: it.w * it.z})
+			}
+		}
+	}
+	for k, x := range r.points {
+		loads[r.colPoint(k)].Points = []beam.Point{{At: x, P: 1}}
+	}
+	var err error
+	r.rig, err = beam.Condense(length, r.ei, r.at, loads)
+	r.room = &room{factors: make([]float64, r.columns), sunk: make([]float64, len(r.at))}
+	return err
+}
+
+// everyday lists the states: every load pattern, with the supports level and
+// then, from three supports on, with each in turn standing off.
+func (r *run) everyday() error {
+	type pattern struct {
+		name string
+		bays []int
+	}
+	all := pattern{name: "with all contents"}
+	patterns := []pattern{{name: "with the shelf empty"}}
+	for bay := range r.bays {
+		if slices.ContainsFunc(r.items, func(it placed) bool {
+			from, to := r.rig.Bay(bay)
+			return min(to, it.to) > max(from, it.from)
+		}) {
+			all.bays = append(all.bays, bay)
+			patterns = append(patterns, pattern{"with contents only " + r.bayName(bay), []int{bay}})
+		}
+	}
+	patterns = append([]pattern{all}, patterns...)
+	if len(all.bays) == 1 {
+		patterns = patterns[:2]
+	}
+	for _, p := range patterns {
+		if err := r.addState(p.name, p.bays, -1, 0); err != nil {
+			return err
+		}
+	}
+	if d := float64(r.shelf.Misfit); len(r.at) >= 3 && d > 0 {
+		for _, p := range patterns {
+			for i := range r.at {
+				for _, drop := range []float64{d, -d} {
+					if err := r.addState(p.name, p.bays, i, drop); err != nil {
+						return err
+					}
+				}
+			}
+		}
+	}
+	return nil
+}
+
+// bayName says which part of the board.
+func (r *run) bayName(bay int) string {
+	switch {
+	case bay == 0:
+		return "left of " + r.supportName(0)
+	case bay == len(r.at):
+		return "right of " + r.supportName(bay-1)
+	}
+	return fmt.Sprintf("between brackets %d and %d", bay, bay+1)
+}
+
+func (r *run) supportName(i int) string { return fmt.Sprintf("bracket %d", i+1) }
+
+// heaviest is the mass of the heaviest single thing, kg.
+func heaviest(items []load.Item) float64 {
+	m := 0.0
+	for _, it := range items {
+		if it.Mass() > 0 {
+			m = max(m, float64(it.Each))
+		}
+	}
+	return m
+}

@@ -1,0 +1,232 @@
+package check
+
+import (
+	"errors"
+	"math"
+
+	"aguante/core/beam"
+	"aguante/core/quantity"
+)
+
+// state is one way in which the board may be loaded and stand: some bays
+// loaded, perhaps one support off. Its reactions change with the contents'
+// multiplier along straight pieces, a new piece where a contact opens or
+// closes, so that asking for any multiplier is a multiplication.
+type state struct {
+	when   string
+	bays   []int
+	level  bool
+	owner  *run
+	pieces []piece
+}
+
+// piece holds for multipliers from From on: reactions R = a + λ b, moments
+// M = ma + λ mb, and the sinking of the board u = ua + λ ub.
+type piece struct {
+	from                 float64
+	tips                 bool
+	a, b, ma, mb, ua, ub []float64
+}
+
+// addState solves a state once for every multiplier.
+func (r *run) addState(when string, bays []int, off int, drop float64) error {
+	st := &state{when: when, bays: bays, level: off < 0, owner: r}
+	rest := r.rest
+	if off >= 0 {
+		rest.Drop = make([]float64, len(r.at))
+		rest.Drop[off] = drop
+		way := "low"
+		if drop < 0 {
+			way = "high"
+		}
+		st.when += ", " + r.supportName(off) + " standing " + quantity.Decimal(math.Abs(drop), 1) + " mm " + way
+	}
+	turned := rest
+	if rest.Drop != nil {
+		turned.Drop = make([]float64, len(r.at))
+		turned.Drop[off] = drop * r.zAll
+	}
+	self := r.rig.Fixed[0]
+	selfM := scaled(self, float64(r.shelf.Depth)/2)
+	full, fullM := r.sum(bays, r.colContents), r.sum(bays, r.colTurning)
+	level := beam.Rest{Soft: r.rest.Soft, Held: r.rest.Held}
+	lambda := 0.0
+	for range 6*len(r.at) + 6 {
+		s, err := r.rig.React(plus(self, full, lambda+1e-7), rest)
+		if errors.Is(err, beam.ErrUnstable) {
+			st.pieces = append(st.pieces, piece{from: lambda, tips: true})
+			break
+		}
+		if err != nil {
+			return err
+		}
+		p := piece{from: lambda}
+		for _, part := range []struct {
+			fixed      []float64
+			rest       beam.Rest
+			into, sunk *[]float64
+		}{{self, rest, &p.a, &p.ua}, {full, level, &p.b, &p.ub}, {selfM, turned, &p.ma, nil}, {fullM, level, &p.mb, nil}} {
+			got, err := r.rig.Bear(part.fixed, part.rest, s.Bears)
+			if err != nil {
+				return err
+			}
+			*part.into = got.R
+			if part.sunk != nil {
+				*part.sunk = got.Sunk
+			}
+		}
+		st.pieces = append(st.pieces, p)
+		next := math.Inf(1)
+		for i := range r.at {
+			at, slope := p.a[i], p.b[i]
+			if s.Bears>>i&1 == 0 {
+				d := 0.0
+				if rest.Drop != nil {
+					d = rest.Drop[i]
+				}
+				at, slope = d-p.ua[i], -p.ub[i]
+			} else if r.rest.Held[i] {
+				continue
+			}
+			if slope < 0 {
+				if x := -at / slope; x > lambda+1e-6 {
+					next = min(next, x)
+				}
+			}
+		}
+		if next > most {
+			break
+		}
+		lambda = next
+	}
+	r.states = append(r.states, st)
+	return nil
+}
+
+// sum adds the fixed reactions of some bays' columns.
+func (r *run) sum(bays []int, column func(int) int) []float64 {
+	out := make([]float64, len(r.at))
+	for _, bay := range bays {
+		for i, v := range r.rig.Fixed[column(bay)] {
+			out[i] += v
+		}
+	}
+	return out
+}
+
+func scaled(v []float64, by float64) []float64 {
+	out := make([]float64, len(v))
+	for i := range v {
+		out[i] = v[i] * by
+	}
+	return out
+}
+
+// plus returns a + by b.
+func plus(a, b []float64, by float64) []float64 {
+	out := scaled(b, by)
+	for i := range a {
+		out[i] += a[i]
+	}
+	return out
+}
+
+// view is a state at one multiplier, seen by the links.
+type view struct {
+	r      *run
+	when   string
+	lambda float64
+	tips   bool
+	piece  *piece
+	state  *state
+	r0, m0 []float64 // sudden: reactions and moments as solved
+	sunk   []float64
+	point  int // column of the point that is set down, or -1
+	weight float64
+	curve  *beam.Curve
+	room   *room
+}
+
+// room is memory for one curve, used over and over where many views are asked
+// one question each.
+type room struct {
+	factors, sunk []float64
+	curve         beam.Curve
+}
+
+// look sees a state under λ times the contents.
+func (r *run) look(st *state, lambda float64) view {
+	v := view{r: r, when: st.when, lambda: lambda, state: st, point: -1}
+	for i := range st.pieces {
+		if i == 0 || st.pieces[i].from <= lambda {
+			v.piece = &st.pieces[i]
+		}
+	}
+	v.tips = v.piece.tips
+	return v
+}
+
+// action returns what support i carries.
+func (v *view) action(i int) (force, moment float64) {
+	if v.piece == nil {
+		return v.r0[i], v.m0[i]
+	}
+	return v.piece.a[i] + v.lambda*v.piece.b[i], v.piece.ma[i] + v.lambda*v.piece.mb[i]
+}
+
+// grown returns the board's curve with the part under its own weight and the
+// part under the contents each multiplied.
+func (v *view) grown(self, contents float64) beam.Curve {
+	in := v.room
+	if in == nil {
+		in = &room{factors: make([]float64, v.r.columns), sunk: make([]float64, len(v.r.at))}
+	}
+	clear(in.factors)
+	in.factors[0] = self
+	for _, bay := range v.state.bays {
+		in.factors[v.r.colContents(bay)] = v.lambda * contents
+	}
+	if v.point >= 0 {
+		in.factors[v.point] = v.weight
+		copy(in.sunk, v.sunk)
+	} else {
+		for i := range in.sunk {
+			in.sunk[i] = v.piece.ua[i]*self + v.piece.ub[i]*v.lambda*contents
+		}
+	}
+	v.r.rig.CurveInto(&in.curve, in.factors, in.sunk)
+	return in.curve
+}
+
+// shape is the curve as the board stands now, worked out once.
+func (v *view) shape() *beam.Curve {
+	if v.curve == nil {
+		c := v.grown(1, 1)
+		v.curve = &c
+	}
+	return v.curve
+}
+
+// setDown is all contents with one more weight, N, on the front edge at point k.
+func (r *run) setDown(k int, weight float64) (view, error) {
+	all := r.states[0]
+	v := view{r: r, lambda: 1, state: all, point: r.colPoint(k), weight: weight}
+	if r.even {
+		v.lambda = 0
+	}
+	v.when = "set down on the front edge " + quantity.Decimal(r.points[k], 0) + " mm from the left end"
+	fixed := plus(plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
+	s, err := r.rig.React(fixed, r.rest)
+	if errors.Is(err, beam.ErrUnstable) {
+		v.tips = true
+		return v, nil
+	}
+	if err != nil {
+		return v, err
+	}
+	depth := float64(r.shelf.Depth)
+	turning := plus(plus(scaled(r.rig.Fixed[0], depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point], weight*depth)
+	m, err := r.rig.Bear(turning, r.rest, s.Bears)
+	v.r0, v.m0, v.sunk = s.R, m.R, s.Sunk
+	return v, err
+}

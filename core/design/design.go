@@ -1,0 +1,286 @@
+// Package design is the project document: a wall, the shelves on it, what
+// carries them and what stands on them. The document is the truth; everything
+// else is derived from it.
+package design
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/core/wall"
+)
+
+// Format and Version name the file format that this program reads and writes.
+const (
+	Format  = "aguante-project"
+	Version = 1
+)
+
+// Project is one wall and all that is on it.
+type Project struct {
+	Format  string    `json:"format"`
+	Version int       `json:"version"`
+	Name    string    `json:"name"`
+	Units   Units     `json:"units"`
+	Wall    wall.Wall `json:"wall"`
+	Shelves []Shelf   `json:"shelves"`
+}
+
+// Units are what the person reads and types: lengths and masses apart.
+type Units struct {
+	Length string `json:"length"` // in or mm
+	Mass   string `json:"mass"`   // lb or kg
+}
+
+// Shelf is one board on its supports. X is its left end along the wall and Y
+// the board's underside above the floor.
+type Shelf struct {
+	ID        string            `json:"id"`
+	Name      string            `json:"name"`
+	X         quantity.Length   `json:"x_mm"`
+	Y         quantity.Length   `json:"y_mm"`
+	Length    quantity.Length   `json:"length_mm"`
+	Depth     quantity.Length   `json:"depth_mm"`
+	Thickness quantity.Length   `json:"thickness_mm"`
+	Board     Board             `json:"board"`
+	Supports  []Support         `json:"supports"`
+	Contents  []load.Item       `json:"contents"`
+	Duration  material.Duration `json:"duration"`
+	Below     Below             `json:"below"`
+	Sag       SagLimit          `json:"sag"`
+	Misfit    quantity.Length   `json:"misfit_mm"`
+}
+
+// Board is the wood of a shelf: one species, or several where it is one of
+// these and the person is not sure which.
+type Board struct {
+	Woods     []string           `json:"woods"`
+	Grade     string             `json:"grade"`
+	Condition material.Condition `json:"condition"`
+}
+
+// Below is what is under the shelf, which sets the care factor.
+type Below string
+
+// What can be below.
+const (
+	Nothing Below = "nothing"
+	People  Below = "people" // people pass or sit
+	Bed     Below = "bed"    // a bed, cot, desk, or within children's reach
+)
+
+// Belows lists them.
+func Belows() []Below { return []Below{Nothing, People, Bed} }
+
+// Care returns the factor on every strength demand (Rule).
+func (b Below) Care() float64 {
+	switch b {
+	case People:
+		return 1.25
+	case Bed:
+		return 1.5
+	}
+	return 1
+}
+
+// School is how a person judges sag.
+type School string
+
+// The schools.
+const (
+	Eye     School = "eye" // span/384, 1/32 in per foot
+	Over360 School = "span/360"
+	Over240 School = "span/240"
+	Over180 School = "span/180"
+	Figure  School = "figure"
+)
+
+// Schools lists them, strictest first.
+func Schools() []School { return []School{Eye, Over360, Over240, Over180, Figure} }
+
+// SagLimit is the person's school, and the figure where that is it.
+type SagLimit struct {
+	School School          `json:"school"`
+	Figure quantity.Length `json:"figure_mm,omitempty"`
+}
+
+// Allowed returns the sag that the school allows over a span, mm. An overhang
+// counts as a span of twice its length.
+func (l SagLimit) Allowed(span float64) float64 {
+	switch l.School {
+	case Over360:
+		return span / 360
+	case Over240:
+		return span / 240
+	case Over180:
+		return span / 180
+	case Figure:
+		return float64(l.Figure)
+	}
+	return span / 384
+}
+
+// SupportKind names a way of hanging.
+type SupportKind string
+
+// The ways of hanging.
+const FlatBracket SupportKind = "flat-bracket"
+
+// SupportKinds lists them.
+func SupportKinds() []SupportKind { return []SupportKind{FlatBracket} }
+
+// Support is one thing that carries a shelf, at X along the wall. Kind says
+// which of the parts is there.
+type Support struct {
+	ID          string               `json:"id"`
+	Kind        SupportKind          `json:"kind"`
+	X           quantity.Length      `json:"x_mm"`
+	FlatBracket *support.FlatBracket `json:"flat_bracket,omitempty"`
+}
+
+// Way returns the way of hanging, or nil where the part is missing.
+func (s Support) Way() support.Way {
+	if s.Kind == FlatBracket && s.FlatBracket != nil {
+		return s.FlatBracket
+	}
+	return nil
+}
+
+// UnmarshalJSON reads a project onto its defaults.
+func (p *Project) UnmarshalJSON(b []byte) error {
+	type plain Project
+	with := plain{Units: Units{Length: "in", Mass: "lb"}}
+	if err := json.Unmarshal(b, &with); err != nil {
+		return err
+	}
+	*p = Project(with)
+	if p.Shelves == nil {
+		p.Shelves = []Shelf{}
+	}
+	if p.Wall.Studs == nil {
+		p.Wall.Studs = []wall.Stud{}
+	}
+	return nil
+}
+
+// UnmarshalJSON reads a shelf onto its defaults.
+func (s *Shelf) UnmarshalJSON(b []byte) error {
+	type plain Shelf
+	with := plain{
+		Board: Board{Grade: "knots", Condition: material.Dry}, Duration: material.Years, Below: Nothing,
+		Sag: SagLimit{School: Eye}, Misfit: 1, Supports: []Support{}, Contents: []load.Item{},
+	}
+	if err := json.Unmarshal(b, &with); err != nil {
+		return err
+	}
+	*s = Shelf(with)
+	return nil
+}
+
+// Validate returns every problem of the project, each with its path.
+func (p *Project) Validate() []problem.Problem {
+	l := problem.New()
+	if p.Format != Format {
+		l.Add("format", "%q: a project file says %q here", p.Format, Format)
+	}
+	if p.Version != Version {
+		l.Add("version", "version %d: this program reads version %d", p.Version, Version)
+	}
+	l.Name("name", p.Name)
+	l.OneOf("units.length", p.Units.Length, []string{"in", "mm"})
+	l.OneOf("units.mass", p.Units.Mass, []string{"lb", "kg"})
+	p.Wall.Validate(l.In("wall"))
+	if len(p.Shelves) > 40 {
+		l.Add("shelves", "%d shelves: at most 40 on one wall", len(p.Shelves))
+		return l.All()
+	}
+	for i := range p.Shelves {
+		p.Shelves[i].validate(l.In(fmt.Sprintf("shelves[%d]", i)), p.Wall)
+	}
+	return l.All()
+}
+
+func (s *Shelf) validate(l *problem.List, w wall.Wall) {
+	l.ID(s.ID)
+	l.Name("name", s.Name)
+	l.Between("length_mm", float64(s.Length), 50, 10000)
+	l.Between("depth_mm", float64(s.Depth), 30, 1500)
+	l.Between("thickness_mm", float64(s.Thickness), 3, 150)
+	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
+	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
+	if end := s.X + s.Length; end > w.Length+1e-6 {
+		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1), quantity.Decimal(float64(w.Length), 1))
+	}
+	l.OneOf("duration", string(s.Duration), problem.Words(material.Durations()))
+	l.OneOf("below", string(s.Below), problem.Words(Belows()))
+	l.OneOf("sag.school", string(s.Sag.School), problem.Words(Schools()))
+	if s.Sag.School == Figure {
+		l.Between("sag.figure_mm", float64(s.Sag.Figure), 0.1, 200)
+	}
+	l.Between("misfit_mm", float64(s.Misfit), 0, 3)
+	s.Board.validate(l.In("board"))
+	if len(s.Supports) > 24 {
+		l.Add("supports", "%d supports: at most 24 under one board", len(s.Supports))
+	}
+	for i, su := range s.Supports {
+		su.validate(l.In(fmt.Sprintf("supports[%d]", i)), w)
+		for j := range i {
+			if d := su.X - s.Supports[j].X; d < 1 && d > -1 {
+				l.Add(fmt.Sprintf("supports[%d].x_mm", i), "two supports stand at the same place: move one of them")
+			}
+		}
+	}
+	if len(s.Contents) > 100 {
+		l.Add("contents", "%d items: at most 100 on one shelf", len(s.Contents))
+		return
+	}
+	for i, it := range s.Contents {
+		it.Validate(l.In(fmt.Sprintf("contents[%d]", i)), float64(s.Length), float64(s.Depth))
+	}
+}
+
+func (b Board) validate(l *problem.List) {
+	if len(b.Woods) == 0 {
+		l.Add("woods", "no wood is named: give one, or several if it may be one of them")
+	}
+	if len(b.Woods) > 8 {
+		l.Add("woods", "%d woods: at most 8 that it may be", len(b.Woods))
+	}
+	for i, key := range b.Woods {
+		if _, ok := material.WoodOf(key); !ok {
+			l.Add(fmt.Sprintf("woods[%d]", i), "wood %q is not known", key)
+		}
+	}
+	if _, ok := material.GradeOf(b.Grade); !ok {
+		l.Add("grade", "grade %q is not known", b.Grade)
+	}
+	l.OneOf("condition", string(b.Condition), problem.Words(material.Conditions()))
+}
+
+func (s Support) validate(l *problem.List, w wall.Wall) {
+	l.ID(s.ID)
+	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
+	l.OneOf("kind", string(s.Kind), problem.Words(SupportKinds()))
+	way := s.Way()
+	if way == nil {
+		l.Add("flat_bracket", "the parts of a %s are missing", s.Kind)
+		return
+	}
+	way.Validate(l.In("flat_bracket"))
+}
+
+// Candidates returns the boards that the shelf's may be.
+func (s *Shelf) Candidates() []material.Board {
+	grade, _ := material.GradeOf(s.Board.Grade)
+	var out []material.Board
+	for _, key := range s.Board.Woods {
+		w, _ := material.WoodOf(key)
+		out = append(out, material.Board{Wood: w, Grade: grade, Condition: s.Board.Condition})
+	}
+	return out
+}

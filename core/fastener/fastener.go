@@ -1,0 +1,174 @@
+// Package fastener knows what one screw carries: pulled out of the wood, pushed
+// across it, drawn through the piece it holds, and all at once.
+package fastener
+
+import (
+	_ "embed" // the table
+	"math"
+	"sync"
+
+	"aguante/core/table"
+)
+
+//go:embed fasteners.csv
+var fastenersCSV string
+
+const (
+	inch = 25.4
+	psi  = 0.006894757293 // MPa
+	// perInch turns pounds per inch into N/mm.
+	perInch = 4.4482216152605 / inch
+	pound   = 4.4482216152605
+)
+
+// Kind is a family of fasteners that share their rules.
+type Kind string
+
+// The kinds of fastener.
+const (
+	WoodScrew Kind = "wood-screw"
+	Lag       Kind = "lag" // also called coach screw
+)
+
+// Type is a fastener of one diameter, as the tables have it; mm. Head is 0
+// where the head is hexagonal and bears on a washer. Tip is the length of the
+// tapered point that is not counted, lags only.
+type Type struct {
+	Key    string  `json:"key"`
+	Name   string  `json:"name"`
+	Kind   Kind    `json:"kind"`
+	Unit   string  `json:"unit"`
+	D      float64 `json:"d_mm"`
+	Root   float64 `json:"root_mm"`
+	Head   float64 `json:"head_mm"`
+	Tip    float64 `json:"tip_mm"`
+	Source string  `json:"source"`
+}
+
+// Types returns every fastener of the table.
+func Types() []Type { return types() }
+
+// TypeOf finds a fastener by key.
+func TypeOf(key string) (Type, bool) {
+	return table.Find(Types(), key, func(t Type) string { return t.Key })
+}
+
+var types = sync.OnceValue(func() []Type {
+	var out []Type
+	for _, r := range table.Rows(fastenersCSV) {
+		by := 1.0
+		if r.Text("unit") == "in" {
+			by = inch
+		}
+		out = append(out, Type{
+			Key: r.Text("key"), Name: r.Text("name"), Kind: Kind(r.Text("kind")), Unit: r.Text("unit"),
+			D: r.Number("d") * by, Root: r.Number("root") * by, Head: r.Number("head") * by, Tip: r.Number("tip") * by,
+			Source: r.Text("source"),
+		})
+	}
+	return out
+})
+
+// Screw is a fastener of a type, cut to a length in mm.
+type Screw struct {
+	Type
+	Length float64
+}
+
+// Thread returns the threaded length, mm: 2/3 of an inch wood screw, 60 % of a
+// metric screw, L/2 + 1/2 in of a lag up to 6 in (NDS App. L).
+func (s Screw) Thread() float64 {
+	switch {
+	case s.Unit == "mm":
+		return 0.6 * s.Length
+	case s.Kind == Lag && s.Length <= inch:
+		return max(0, s.Length-inch/4)
+	case s.Kind == Lag:
+		return min(s.Length/2+inch/2, 6*inch, s.Length)
+	}
+	return s.Length * 2 / 3
+}
+
+// Grip is what a screw finds in the member it is driven into, mm.
+type Grip struct {
+	In      float64 `json:"in_mm"`      // length in the member, tip included
+	Bearing float64 `json:"bearing_mm"` // length that bears sideways
+	Thread  float64 `json:"thread_mm"`  // thread in the member, tip of a lag not counted
+	Least   float64 `json:"least_mm"`   // bearing below which it does not count
+	Holds   bool    `json:"holds"`
+	Through bool    `json:"through"` // its point comes out of the back
+}
+
+// Grip returns what is left of the screw in a member depth mm deep behind a
+// piece and a gap. It counts only with 6 D in the member, tip included, or for
+// a lag 4 D, tip not (NDS 12.1.4, 12.1.5): a gate.
+func (s Screw) Grip(piece, gap, depth float64) Grip {
+	reach := max(0, s.Length-piece-gap)
+	g := Grip{In: min(reach, depth), Least: 6 * s.D, Through: reach > depth}
+	tip := s.Tip
+	if g.Through {
+		tip = max(0, s.Tip-(reach-depth))
+	}
+	g.Bearing = max(0, g.In-tip)
+	g.Thread = max(0, min(s.Thread()-(reach-g.In), g.In)-tip)
+	if s.Kind == Lag {
+		g.Least = 4 * s.D
+	}
+	g.Holds = g.Bearing >= g.Least-1e-9
+	return g
+}
+
+// EdgeDistance is how far inside a member's edge the axis should be, mm: 2.5 D
+// for screws, 1.5 D for lags (NDS 12.5, C12.1.5.7).
+func (s Screw) EdgeDistance() float64 {
+	if s.Kind == Lag {
+		return 1.5 * s.D
+	}
+	return 2.5 * s.D
+}
+
+// EndDistance is how far from the end of a piece the axis should be, mm, with
+// a pilot hole: 10 D for screws, 7 D for lags.
+func (s Screw) EndDistance() float64 {
+	if s.Kind == Lag {
+		return 7 * s.D
+	}
+	return 10 * s.D
+}
+
+// Along is how far apart fasteners should be along the grain, mm.
+func (s Screw) Along() float64 {
+	if s.Kind == Lag {
+		return 4 * s.D
+	}
+	return 10 * s.D
+}
+
+// Bits are the drills for a screw, mm.
+type Bits struct {
+	Pilot     float64 `json:"pilot_mm"`     // in the wood that the thread bites
+	Clearance float64 `json:"clearance_mm"` // in a wooden piece being fixed
+}
+
+// Bits returns the nearest bits in 1/64 in or 0.5 mm for wood of specific
+// gravity g (NDS 12.1.4, 12.1.5).
+func (s Screw) Bits(g float64) Bits {
+	step := 0.5
+	if s.Unit == "in" {
+		step = inch / 64
+	}
+	ideal := 0.7 * s.Root
+	if g > 0.6 {
+		ideal = 0.9 * s.Root
+	}
+	if s.Kind == Lag {
+		lo, hi := 0.40, 0.70
+		if g > 0.6 {
+			lo, hi = 0.65, 0.85
+		} else if g > 0.5 {
+			lo, hi = 0.60, 0.75
+		}
+		ideal = s.D * (lo + hi) / 2
+	}
+	return Bits{Pilot: math.Round(ideal/step) * step, Clearance: math.Ceil(s.D/step-0.05) * step}
+}

@@ -1,0 +1,182 @@
+package fastener
+
+import (
+	"math"
+	"testing"
+
+	"aguante/core/material"
+	"aguante/core/working"
+)
+
+func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
+
+func screw(t *testing.T, key string, length float64) Screw {
+	t.Helper()
+	ty, ok := TypeOf(key)
+	if !ok {
+		t.Fatalf("no fastener %s", key)
+	}
+	return Screw{Type: ty, Length: length}
+}
+
+var (
+	normal = material.Basis{CD: 1}
+	years  = material.Basis{CD: 0.9}
+	mean   = material.Basis{Mean: true}
+)
+
+func TestRow6Withdrawal(t *testing.T) {
+	s := screw(t, "wood-10", 63.5)
+	if rate := Withdrawal(nil, s, 0.42, 1, normal); !near(rate, 16.73, 0.005) {
+		t.Errorf("rate %v, want 16.73", rate)
+	}
+	if w := Withdrawal(nil, s, 0.42, 25.4, years); !near(w, 382.4, 0.005) {
+		t.Errorf("W %v, want 382.4", w)
+	}
+}
+
+func TestRow7WoodScrewThroughAStrip(t *testing.T) {
+	s := screw(t, "wood-12", 88.9)
+	g := s.Grip(38.1, 15.875, 89)
+	if !near(g.In, 34.925, 1e-9) || !g.Holds || g.Through {
+		t.Errorf("grip %+v", g)
+	}
+	strip, stud := Member{G: 0.50, Length: 38.1, Across: true}, Member{G: 0.42, Length: g.Bearing}
+	if z, mode := Lateral(nil, s, strip, stud, 15.875, normal); !near(z, 312.8, 0.005) || mode != "IV" {
+		t.Errorf("Z %v, mode %s; want 312.8, IV", z, mode)
+	}
+	if z, mode := Lateral(nil, s, strip, stud, 0, normal); !near(z, 600.2, 0.005) || mode != "IV" {
+		t.Errorf("no gap: Z %v, mode %s; want 600.2, IV", z, mode)
+	}
+	if short := screw(t, "wood-12", 76.2).Grip(38.1, 15.875, 89); !near(short.In, 22.2, 0.005) || short.Holds {
+		t.Errorf("the 3 in screw: %+v, must not count", short)
+	}
+}
+
+func TestRow8LagThroughALevelCleat(t *testing.T) {
+	s := screw(t, "lag-5/16", 101.6)
+	g := s.Grip(38.1, 12.7, 89)
+	if !near(g.Bearing, 46.04, 0.001) || !g.Holds {
+		t.Errorf("grip %+v", g)
+	}
+	cleat, stud := Member{G: 0.42, Length: 38.1, Across: true}, Member{G: 0.42, Length: g.Bearing}
+	z, mode := Lateral(nil, s, cleat, stud, 12.7, normal)
+	if !near(z, 361.4, 0.005) || mode != "IV" {
+		t.Errorf("Z %v, mode %s; want 361.4, IV", z, mode)
+	}
+	if p, _ := Lateral(nil, s, cleat, stud, 12.7, mean); !near(p, 1251.5*1.5, 0.005) {
+		t.Errorf("expected break %v, want 1.5 × 1251.5", p)
+	}
+	if w := Withdrawal(nil, s, 0.42, g.Thread, normal); !near(w, 1651, 0.005) {
+		t.Errorf("W %v, want 1651", w)
+	}
+}
+
+func TestRows9And10And22And23(t *testing.T) {
+	if u := Together(nil, 150, 300, 400, 500); !near(u, 0.7044, 0.005) {
+		t.Errorf("row 9: %v, want 0.7044", u)
+	}
+	for thick, want := range map[float64]float64{6.35: 154.0, 19.05: 462.1, 30: 557.9} {
+		if h := PullThrough(nil, 9.2, 0.42, thick, normal); !near(h, want, 0.005) {
+			t.Errorf("row 10, %v mm: %v, want %v", thick, h, want)
+		}
+	}
+	s := screw(t, "wood-10", 63.5)
+	plate, stud := Member{Steel: true, Length: 4.76}, Member{G: 0.42, Length: 38}
+	for gap, want := range map[float64]float64{0: 609.4, 12.7: 291.8} {
+		if z, mode := Lateral(nil, s, plate, stud, gap, normal); !near(z, want, 0.005) || mode != "IV" {
+			t.Errorf("row 22, gap %v: %v by %s, want %v by IV", gap, z, mode, want)
+		}
+	}
+	if w := Washer(nil, 22.2, 9, 2.93); !near(w, 1353, 0.005) {
+		t.Errorf("row 23: %v, want 1353", w)
+	}
+}
+
+func TestThreadLengths(t *testing.T) {
+	for _, c := range []struct {
+		key          string
+		length, want float64
+	}{
+		{"wood-10", 76.2, 50.8}, {"wood-5", 70, 42}, {"lag-5/16", 101.6, 63.5}, {"lag-3/8", 400, 152.4}, {"lag-1/4", 25.4, 19.05},
+	} {
+		if got := screw(t, c.key, c.length).Thread(); !near(got, c.want, 1e-9) {
+			t.Errorf("%s %v: thread %v, want %v", c.key, c.length, got, c.want)
+		}
+	}
+}
+
+func TestGripAtTheBackOfTheStud(t *testing.T) {
+	s := screw(t, "lag-5/16", 152.4)
+	g := s.Grip(4.76, 12.7, 89)
+	if !g.Through || g.In != 89 || g.Bearing != 89 || g.Thread > s.Thread() || g.Thread <= 0 {
+		t.Errorf("a lag out of the back: %+v", g)
+	}
+	if none := screw(t, "wood-8", 12).Grip(5, 12.7, 89); none.In != 0 || none.Thread != 0 || none.Holds {
+		t.Errorf("a screw that ends in the lining: %+v", none)
+	}
+}
+
+func TestPropertiesOverTheTable(t *testing.T) {
+	for _, ty := range Types() {
+		s := Screw{Type: ty, Length: 75}
+		last := 0.0
+		for _, g := range []float64{0.35, 0.42, 0.5, 0.6, 0.7} {
+			w := Withdrawal(nil, s, g, 30, normal)
+			z, _ := Lateral(nil, s, Member{Steel: true, Length: 4}, Member{G: g, Length: 40}, 0, normal)
+			zm, _ := Lateral(nil, s, Member{Steel: true, Length: 4}, Member{G: g, Length: 40}, 0, mean)
+			if w+z <= last {
+				t.Errorf("%s: denser wood holds less", ty.Key)
+			}
+			if Withdrawal(nil, s, g, 30, mean) < w*2 || zm < z*2 || Steel(nil, s, mean) < Steel(nil, s, normal) {
+				t.Errorf("%s at G %v: the expected break is no further than the working limit", ty.Key, g)
+			}
+			last = w + z
+		}
+		zPrev := math.Inf(1)
+		for _, gap := range []float64{0, 6, 12.7, 25, 40} {
+			z, _ := Lateral(nil, s, Member{G: 0.45, Length: 19, Across: true}, Member{G: 0.42, Length: 40}, gap, normal)
+			if z > zPrev {
+				t.Errorf("%s: a wider gap of %v carries more", ty.Key, gap)
+			}
+			zPrev = z
+		}
+		b := s.Bits(0.42)
+		if b.Pilot <= 0 || b.Pilot >= ty.D || b.Clearance < ty.D*0.9 || b.Clearance > ty.D*1.25 {
+			t.Errorf("%s: bits %+v for D %v, root %v", ty.Key, b, ty.D, ty.Root)
+		}
+		if s.EdgeDistance() <= 0 || s.EndDistance() <= s.EdgeDistance() || s.Along() <= 0 {
+			t.Errorf("%s: distances", ty.Key)
+		}
+	}
+}
+
+func TestTogetherIsTheAlonesAtItsEnds(t *testing.T) {
+	if u := Together(nil, 100, 0, 200, 300); u != 0.5 {
+		t.Errorf("push alone: %v", u)
+	}
+	if u := Together(nil, 0, 150, 200, 300); u != 0.5 {
+		t.Errorf("pull alone: %v", u)
+	}
+	if u := Together(nil, 0, 0, 200, 300); u != 0 {
+		t.Errorf("nothing: %v", u)
+	}
+}
+
+func TestWorkingOfAScrewCanBeRedone(t *testing.T) {
+	var sh working.Sheet
+	s := screw(t, "wood-10", 63.5)
+	z, _ := Lateral(&sh, s, Member{Steel: true, Length: 4.76}, Member{G: 0.42, Length: 38}, 12.7, years)
+	last := sh.Steps[len(sh.Steps)-1]
+	if last.Result != z || last.Inputs[0].Value/last.Inputs[1].Value*last.Inputs[2].Value != z {
+		t.Errorf("the last step does not give Z: %+v", last)
+	}
+	w := Withdrawal(&sh, s, 0.42, 30, years)
+	in := map[string]float64{}
+	for _, i := range sh.Steps[len(sh.Steps)-1].Inputs {
+		in[i.Symbol] = i.Value
+	}
+	if again := in["k"] * in["G"] * in["G"] * in["D"] / 25.4 * 0.1751 * in["thread"] * in["CD"]; !near(again, w, 0.001) {
+		t.Errorf("redone by hand %v, computed %v", again, w)
+	}
+}

@@ -1,0 +1,162 @@
+package fastener
+
+import (
+	"math"
+
+	"aguante/core/material"
+	"aguante/core/working"
+)
+
+// SteelBearing is the bearing strength of a mild steel side plate, MPa.
+const SteelBearing = 427
+
+// Member is one of the two pieces that a screw joins. Length is what the screw
+// bears on in it, mm. Across says that the load runs across its grain. Steel
+// members have no G.
+type Member struct {
+	G      float64
+	Length float64
+	Across bool
+	Steel  bool
+}
+
+// bearing returns Fe in MPa (NDS 12.3.3, table 12.3.3 footnotes): by G alone
+// under 1/4 in, else along or across the grain with the nominal diameter.
+func (m Member) bearing(sh *working.Sheet, symbol string, s Screw) float64 {
+	if m.Steel {
+		if sh.On() {
+			sh.Add(symbol, "bearing strength of the steel", "427", SteelBearing, working.Stress, "NDS 12.3.3")
+		}
+		return SteelBearing
+	}
+	d, fe, formula := s.D/inch, 0.0, ""
+	switch {
+	case d < 0.25-1e-9:
+		fe, formula = 16600*math.Pow(m.G, 1.84)*psi, "16600 × G^1.84 × 0.006895"
+	case m.Across:
+		fe, formula = 6100*math.Pow(m.G, 1.45)/math.Sqrt(d)*psi, "6100 × G^1.45 / √(D / 25.4) × 0.006895"
+	default:
+		fe, formula = 11200*m.G*psi, "11200 × G × 0.006895"
+	}
+	if sh.On() {
+		sh.Add(symbol, "bearing strength of the wood; 0.006895 turns psi into MPa", formula, fe, working.Stress, "NDS 12.3.3", working.In("G", m.G, working.Ratio), working.In("D", s.D, working.Length))
+	}
+	return fe
+}
+
+// yieldStrength is Fyb of the screw by its nominal diameter, MPa.
+func (s Screw) yieldStrength() float64 {
+	for _, step := range []struct{ d, ksi float64 }{{.142, 100}, {.177, 90}, {.236, 80}, {.273, 70}, {.344, 60}} {
+		if s.D/inch <= step.d+1e-9 {
+			return step.ksi * 1000 * psi
+		}
+	}
+	return 45 * 1000 * psi
+}
+
+// Lateral returns what one screw carries across itself, newtons, and by which
+// yield mode it would give: one shear plane between side and main, gap mm apart
+// (TR12 with NDS 12.3.1). The mean basis is the yield load × 1.5.
+func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on material.Basis) (float64, string) {
+	qs := side.bearing(sh, "Fes", s) * s.Root
+	qm := main.bearing(sh, "Fem", s) * s.Root
+	ms := s.yieldStrength() * s.Root * s.Root * s.Root / 6
+	ls, lm, g := side.Length, main.Length, gap
+	quad := func(a, b, c float64) float64 { return (-b + math.Sqrt(b*b-4*a*c)) / (2 * a) }
+	modes := [6]struct {
+		name, formula string
+		a, b, c, p    float64
+	}{
+		{name: "Im", formula: "qm × ℓm", p: qm * lm},
+		{name: "Is", formula: "qs × ℓs", p: qs * ls},
+		{name: "II", a: 1/(4*qs) + 1/(4*qm), b: ls/2 + g + lm/2, c: -qs*ls*ls/4 - qm*lm*lm/4},
+		{name: "IIIm", a: 1/(2*qs) + 1/(4*qm), b: g + lm/2, c: -ms - qm*lm*lm/4},
+		{name: "IIIs", a: 1/(4*qs) + 1/(2*qm), b: ls/2 + g, c: -qs*ls*ls/4 - ms},
+		{name: "IV", a: 1/(2*qs) + 1/(2*qm), b: g, c: -2 * ms},
+	}
+	best, least := 0, math.Inf(1)
+	for i := range modes {
+		m := &modes[i]
+		if m.a != 0 {
+			m.p = quad(m.a, m.b, m.c)
+		}
+		if r := s.reduction(m.name, side, main); m.p/r < least {
+			best, least = i, m.p/r
+		}
+	}
+	m := modes[best]
+	if sh.On() {
+		sh.Add("qs", "push per mm on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress), working.In("Dr", s.Root, working.Length))
+		sh.Add("qm", "push per mm on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress), working.In("Dr", s.Root, working.Length))
+		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", ms, working.Moment, "TR12", working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))
+		s.showMode(sh, m.name, m.a, m.b, m.c, qs, qm, ls, lm, g, ms)
+		if m.a != 0 {
+			sh.Add("P"+m.name, "load at which mode "+m.name+" yields, the least of the six", "(−B + √(B² − 4 A C)) / (2 A)", m.p, working.Force, "TR12",
+				working.In("A", m.a, working.Squared), working.In("B", m.b, working.Length), working.In("C", m.c, working.Moment))
+		} else {
+			sh.Add("P"+m.name, "load at which mode "+m.name+" yields, the least of the six", m.formula, m.p, working.Force, "TR12",
+				working.In("qm", qm, working.Rate), working.In("ℓm", lm, working.Length), working.In("qs", qs, working.Rate), working.In("ℓs", ls, working.Length))
+		}
+	}
+	if on.Mean {
+		z := m.p * 1.5
+		if sh.On() {
+			sh.Add("Zmean", "push across at which the screw would give", "P × 1.5", z, working.Force, "Rule on TR12", working.In("P", m.p, working.Force))
+		}
+		return z, m.name
+	}
+	rd := s.reduction(m.name, side, main)
+	z := m.p / rd * on.CD
+	if sh.On() {
+		sh.Add("Z", "push across on one "+s.Name, "P / Rd × CD", z, working.Force, "NDS 12.3.1", working.In("P", m.p, working.Force), working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio))
+	}
+	return z, m.name
+}
+
+// showMode writes the A, B and C of the governing mode.
+func (s Screw) showMode(sh *working.Sheet, mode string, a, b, c, qs, qm, ls, lm, g, my float64) {
+	forms := map[string][3]string{
+		"II":   {"1/(4 qs) + 1/(4 qm)", "ℓs/2 + g + ℓm/2", "−qs ℓs²/4 − qm ℓm²/4"},
+		"IIIm": {"1/(2 qs) + 1/(4 qm)", "g + ℓm/2", "−My − qm ℓm²/4"},
+		"IIIs": {"1/(4 qs) + 1/(2 qm)", "ℓs/2 + g", "−qs ℓs²/4 − My"},
+		"IV":   {"1/(2 qs) + 1/(2 qm)", "g", "−My − My"},
+	}
+	form, ok := forms[mode]
+	if !ok {
+		return
+	}
+	in := []working.Input{
+		working.In("qs", qs, working.Rate), working.In("qm", qm, working.Rate), working.In("ℓs", ls, working.Length),
+		working.In("ℓm", lm, working.Length), working.In("g", g, working.Length), working.In("My", my, working.Moment),
+	}
+	if sh.On() {
+		sh.Add("A", "of mode "+mode, form[0], a, working.Squared, "TR12", in[:2]...)
+		sh.Add("B", "of mode "+mode, form[1], b, working.Length, "TR12", in[2:5]...)
+		sh.Add("C", "of mode "+mode, form[2], c, working.Moment, "TR12", in[0], in[1], in[2], in[3], in[5])
+	}
+}
+
+// reduction is Rd of NDS table 12.3.1B.
+func (s Screw) reduction(mode string, side, main Member) float64 {
+	root := s.Root / inch
+	kd := 2.2
+	if root > 0.17 {
+		kd = 10*root + 0.5
+	}
+	if s.D/inch < 0.25-1e-9 {
+		return kd
+	}
+	angle := 1.0
+	if side.Across || main.Across {
+		angle = 1.25
+	}
+	switch {
+	case root < 0.25:
+		return kd * angle
+	case mode == "Im" || mode == "Is":
+		return 4 * angle
+	case mode == "II":
+		return 3.6 * angle
+	}
+	return 3.2 * angle
+}

@@ -1,0 +1,116 @@
+// Package load says what stands on a shelf: how heavy, from where to where
+// along it, and how far from the wall.
+package load
+
+import (
+	"fmt"
+
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// Place is where along the depth of a shelf a thing stands.
+type Place string
+
+// The places.
+const (
+	Back   Place = "back"
+	Middle Place = "middle"
+	Front  Place = "front"
+)
+
+// Places lists them from the wall outward.
+func Places() []Place { return []Place{Back, Middle, Front} }
+
+// By is how an item's mass is told.
+type By string
+
+// The ways to tell it.
+const (
+	ByCount  By = "count"  // so many pieces of so much
+	ByLength By = "length" // a row of so much per metre
+)
+
+// Shape is how an item is drawn.
+type Shape string
+
+// Shapes lists them.
+func Shapes() []Shape { return []Shape{"jars", "box", "books", "cans"} }
+
+// Item is one thing, or a row of like things, on a shelf. From and To are along
+// the board from its left end. Masses are the high guess, by which everything
+// is checked. Each is the mass of one piece; a row has its mass per metre too.
+type Item struct {
+	ID       string          `json:"id"`
+	Name     string          `json:"name"`
+	Shape    Shape           `json:"shape"`
+	By       By              `json:"by"`
+	Count    int             `json:"count,omitempty"`
+	Each     quantity.Mass   `json:"each_kg"`
+	PerMetre quantity.Mass   `json:"per_metre_kg,omitempty"`
+	From     quantity.Length `json:"from_mm"`
+	To       quantity.Length `json:"to_mm"`
+	Place    Place           `json:"place"`
+	Depth    quantity.Length `json:"depth_mm,omitempty"`
+	Height   quantity.Length `json:"height_mm"`
+}
+
+// Mass returns the whole mass of the item.
+func (it Item) Mass() quantity.Mass {
+	if it.By == ByLength {
+		return quantity.Mass(float64(it.PerMetre) * float64(it.To-it.From) / 1000)
+	}
+	return quantity.Mass(float64(it.Count) * float64(it.Each))
+}
+
+// Z returns how far from the wall the item's centre stands on a shelf of the
+// given depth, mm: against the back, the middle or the front edge where the
+// item's own depth is known, else at a third, a half or two thirds.
+func (it Item) Z(depth float64) float64 {
+	d := float64(it.Depth)
+	switch {
+	case it.Place == Middle:
+		return depth / 2
+	case it.Place == Back && d > 0:
+		return d / 2
+	case it.Place == Back:
+		return depth / 3
+	case d > 0:
+		return depth - d/2
+	}
+	return depth * 2 / 3
+}
+
+// Validate names every problem of an item on a board of the given length and
+// depth, mm.
+func (it Item) Validate(p *problem.List, length, depth float64) {
+	p.ID(it.ID)
+	p.Name("name", it.Name)
+	p.OneOf("shape", string(it.Shape), problem.Words(Shapes()))
+	p.OneOf("by", string(it.By), []string{string(ByCount), string(ByLength)})
+	p.OneOf("place", string(it.Place), problem.Words(Places()))
+	p.MassBetween("each_kg", float64(it.Each), 0, 2000)
+	p.Between("height_mm", float64(it.Height), 1, 5000)
+	p.Between("depth_mm", float64(it.Depth), 0, 3000)
+	switch it.By {
+	case ByCount:
+		p.CountBetween("count", float64(it.Count), 0, 10000)
+	case ByLength:
+		p.MassBetween("per_metre_kg", float64(it.PerMetre), 0, 5000)
+	}
+	if it.From < 0 || float64(it.To) > length+1e-6 || it.To-it.From < 1 {
+		p.Add("from_mm", "%s stands from %s to %s mm: keep it on the board, 0 to %s mm, at least 1 mm long",
+			Called(it), quantity.Decimal(float64(it.From), 1), quantity.Decimal(float64(it.To), 1), quantity.Decimal(length, 1))
+	}
+	if d := float64(it.Depth); d > 0 && d > 2*depth {
+		p.Add("depth_mm", "%s is %s mm deep, more than twice the shelf's %s mm", Called(it), quantity.Decimal(d, 0), quantity.Decimal(depth, 0))
+	}
+}
+
+// Called names an item in a sentence.
+func Called(it Item) string {
+	if it.Name == "" {
+		return "an item"
+	}
+	return fmt.Sprintf("%q", it.Name)
+}

@@ -1,0 +1,138 @@
+// Package material holds the woods, grades and lumber of the engineering basis
+// and turns them into stresses that may be relied on, and stresses at which
+// they would break.
+package material
+
+import (
+	_ "embed" // the tables
+	"strings"
+	"sync"
+
+	"aguante/core/table"
+)
+
+var (
+	//go:embed woods.csv
+	woodsCSV string
+	//go:embed grades.csv
+	gradesCSV string
+	//go:embed lumber.csv
+	lumberCSV string
+)
+
+// Wood is one species: small clear specimens at 12 % moisture, mean values.
+// Stresses in MPa; CR and CT are the change of width per 1 % of moisture,
+// radial and tangential. Assumed names the values that the reference lacks.
+type Wood struct {
+	Key         string  `json:"key"`
+	Name        string  `json:"name"`
+	Family      string  `json:"family"`
+	SG          float64 `json:"sg"`
+	MOR         float64 `json:"mor_mpa"`
+	E           float64 `json:"e_mpa"`
+	Perp        float64 `json:"perp_mpa"`
+	Shear       float64 `json:"shear_mpa"`
+	TensionPerp float64 `json:"tension_perp_mpa"`
+	CR          float64 `json:"cr"`
+	CT          float64 `json:"ct"`
+	Assumed     string  `json:"assumed,omitempty"`
+	Source      string  `json:"source"`
+}
+
+// Grade is a board's quality as a person sees it: the strength ratio SR left
+// by knots and slope of grain, and what they leave of its stiffness.
+type Grade struct {
+	Key     string  `json:"key"`
+	Name    string  `json:"name"`
+	SR      float64 `json:"sr"`
+	EFactor float64 `json:"e_factor"`
+	Source  string  `json:"source"`
+}
+
+// Lumber is construction lumber with published design values, MPa; G is the
+// specific gravity for fasteners.
+type Lumber struct {
+	Key    string  `json:"key"`
+	Name   string  `json:"name"`
+	Grade  string  `json:"grade"`
+	G      float64 `json:"g"`
+	Fb     float64 `json:"fb_mpa"`
+	Fv     float64 `json:"fv_mpa"`
+	Perp   float64 `json:"perp_mpa"`
+	E      float64 `json:"e_mpa"`
+	Source string  `json:"source"`
+	size   []sizeFactor
+}
+
+type sizeFactor struct{ depth, factor float64 }
+
+// Woods returns every species, in the order of the table.
+func Woods() []Wood { return tables().woods }
+
+// Grades returns the grades, best first.
+func Grades() []Grade { return tables().grades }
+
+// Lumbers returns the construction lumber that studs are made of.
+func Lumbers() []Lumber { return tables().lumber }
+
+// WoodOf finds a species by key.
+func WoodOf(key string) (Wood, bool) {
+	return table.Find(Woods(), key, func(w Wood) string { return w.Key })
+}
+
+// GradeOf finds a grade by key.
+func GradeOf(key string) (Grade, bool) {
+	return table.Find(Grades(), key, func(g Grade) string { return g.Key })
+}
+
+// LumberOf finds construction lumber by key.
+func LumberOf(key string) (Lumber, bool) {
+	return table.Find(Lumbers(), key, func(l Lumber) string { return l.Key })
+}
+
+// SizeFactor returns CF, by which bending strength grows in a shallow piece of
+// the given depth in mm: the factor of the next depth in the table, and the
+// last beyond it. NDS Supplement table 4A; 1 where the table has none.
+func (l Lumber) SizeFactor(depth float64) float64 {
+	cf := 1.0
+	for _, s := range l.size {
+		cf = s.factor
+		if depth <= s.depth {
+			break
+		}
+	}
+	return cf
+}
+
+type allTables struct {
+	woods  []Wood
+	grades []Grade
+	lumber []Lumber
+}
+
+// tables reads the embedded files once.
+var tables = sync.OnceValue(func() allTables {
+	var t allTables
+	for _, r := range table.Rows(woodsCSV) {
+		t.woods = append(t.woods, Wood{
+			Key: r.Text("key"), Name: r.Text("name"), Family: r.Text("family"), SG: r.Number("sg"), MOR: r.Number("mor_mpa"),
+			E: r.Number("e_mpa"), Perp: r.Number("perp_mpa"), Shear: r.Number("shear_mpa"), TensionPerp: r.Number("tension_perp_mpa"),
+			CR: r.Number("cr"), CT: r.Number("ct"), Assumed: r.Text("assumed"), Source: r.Text("source"),
+		})
+	}
+	for _, r := range table.Rows(gradesCSV) {
+		t.grades = append(t.grades, Grade{Key: r.Text("key"), Name: r.Text("name"), SR: r.Number("sr"), EFactor: r.Number("e_factor"), Source: r.Text("source")})
+	}
+	for _, r := range table.Rows(lumberCSV) {
+		l := Lumber{
+			Key: r.Text("key"), Name: r.Text("name"), Grade: r.Text("grade"), G: r.Number("g"), Fb: r.Number("fb_mpa"),
+			Fv: r.Number("fv_mpa"), Perp: r.Number("perp_mpa"), E: r.Number("e_mpa"), Source: r.Text("source"),
+		}
+		for _, pair := range strings.Fields(r.Text("size_factors")) {
+			depth, factor, _ := strings.Cut(pair, ":")
+			l.size = append(l.size, sizeFactor{table.Number(depth), table.Number(factor)})
+		}
+		t.lumber = append(t.lumber, l)
+	}
+	return t
+})

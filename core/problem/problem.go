@@ -1,0 +1,117 @@
+// Package problem collects everything that is wrong with a document, each with
+// a path into it, so that a person is told all at once.
+package problem
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"slices"
+	"strings"
+
+	"aguante/core/quantity"
+)
+
+// Problem is one thing that is wrong, where, and what to do.
+type Problem struct {
+	Path    string `json:"path"`
+	Message string `json:"message"`
+}
+
+// List collects problems below one place of a document.
+type List struct {
+	at    string
+	found *[]Problem
+	ids   map[string]string
+}
+
+// New starts an empty list at the document's root.
+func New() *List { return &List{found: new([]Problem), ids: map[string]string{}} }
+
+// All returns what was found.
+func (l *List) All() []Problem { return *l.found }
+
+// In returns the same list one step further into the document.
+func (l *List) In(step string) *List {
+	return &List{at: l.path(step), found: l.found, ids: l.ids}
+}
+
+func (l *List) path(step string) string {
+	switch {
+	case l.at == "":
+		return step
+	case step == "":
+		return l.at
+	}
+	return l.at + "." + step
+}
+
+// Add notes a problem.
+func (l *List) Add(step, format string, args ...any) {
+	*l.found = append(*l.found, Problem{Path: l.path(step), Message: fmt.Sprintf(format, args...)})
+}
+
+// Between notes a length outside lo to hi, mm, or that is no number.
+func (l *List) Between(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "mm") }
+
+// MassBetween notes a mass outside lo to hi, kg.
+func (l *List) MassBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "kg") }
+
+// CountBetween notes a count outside lo to hi.
+func (l *List) CountBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "") }
+
+func (l *List) between(step string, v, lo, hi float64, unit string) {
+	if math.IsNaN(v) || v < lo || v > hi {
+		l.Add(step, "%s is not possible here: give %s to %s", figure(v, unit), figure(lo, unit), figure(hi, unit))
+	}
+}
+
+// figure writes a bound the way either kind of user reads it.
+func figure(v float64, unit string) string {
+	s := quantity.Decimal(v, 2)
+	switch unit {
+	case "mm":
+		return fmt.Sprintf("%s mm (%s in)", s, quantity.Inches(quantity.Length(v), 16))
+	case "kg":
+		return fmt.Sprintf("%s kg (%s lb)", s, quantity.Decimal(v/0.45359237, 1))
+	}
+	return s
+}
+
+// OneOf notes a word that is not among the known ones.
+func (l *List) OneOf(step, v string, known []string) {
+	if !slices.Contains(known, v) {
+		l.Add(step, "%q is not known: use %s", v, strings.Join(known, ", "))
+	}
+}
+
+var idForm = regexp.MustCompile(`^[A-Za-z0-9_-]{1,40}$`)
+
+// ID notes an id that is missing, malformed, or taken by another thing.
+func (l *List) ID(id string) {
+	if !idForm.MatchString(id) {
+		l.Add("id", "id %q: give 1 to 40 letters, digits, - or _", id)
+		return
+	}
+	if first, taken := l.ids[id]; taken {
+		l.Add("id", "id %q is used already at %s", id, first)
+		return
+	}
+	l.ids[id] = l.at
+}
+
+// Name notes a name that is too long.
+func (l *List) Name(step, v string) {
+	if len(v) > 120 {
+		l.Add(step, "%d letters: at most 120", len(v))
+	}
+}
+
+// Words turns a list of named strings into plain ones.
+func Words[T ~string](all []T) []string {
+	out := make([]string, len(all))
+	for i, w := range all {
+		out[i] = string(w)
+	}
+	return out
+}

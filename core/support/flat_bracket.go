@@ -1,0 +1,578 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/section"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Steel is what a bar is made of.
+type Steel string
+
+// The steels.
+const (
+	Unmarked   Steel = "unmarked"   // mild steel of no stated grade, Fy 205 MPa
+	Structural Steel = "structural" // Fy 250 MPa
+)
+
+// LegSide says where a bracket's wall leg is.
+type LegSide string
+
+// The sides.
+const (
+	LegBelow LegSide = "below"
+	LegAbove LegSide = "above"
+)
+
+const steelE = 200000 // MPa
+
+// FlatBracket is an angle bent from flat bar, without a brace: a leg on the
+// wall and an arm under the shelf. Lengths from the corner, mm.
+type FlatBracket struct {
+	Reach     quantity.Length `json:"reach_mm"`
+	Leg       quantity.Length `json:"leg_mm"`
+	Width     quantity.Length `json:"width_mm"`
+	Thickness quantity.Length `json:"thickness_mm"`
+	Steel     Steel           `json:"steel"`
+	LegSide   LegSide         `json:"leg_side"`
+	Hole      quantity.Length `json:"hole_mm"`
+	Holes     []BracketHole   `json:"holes"`
+	Screw     Fixing          `json:"screw"`
+	Board     *BoardScrews    `json:"board_screws,omitempty"`
+}
+
+// BracketHole is a hole of the wall leg with a screw in it.
+type BracketHole struct {
+	ID     string          `json:"id"`
+	Corner quantity.Length `json:"from_corner_mm"`
+	Offset quantity.Length `json:"offset_mm"`
+}
+
+// Fixing is a fastener by its catalogue key and length.
+type Fixing struct {
+	Type   string          `json:"type"`
+	Length quantity.Length `json:"length_mm"`
+}
+
+// BoardScrews hold the board down on a bracket's arm.
+type BoardScrews struct {
+	Fixing
+	Count    int             `json:"count"`
+	FromWall quantity.Length `json:"from_wall_mm"`
+}
+
+// screw finds a fixing in the catalogue.
+func (f Fixing) screw() fastener.Screw {
+	t, _ := fastener.TypeOf(f.Type)
+	return fastener.Screw{Type: t, Length: float64(f.Length)}
+}
+
+// Validate names every problem of a fixing.
+func (f Fixing) Validate(p *problem.List) {
+	if _, ok := fastener.TypeOf(f.Type); !ok {
+		p.Add("type", "fastener %q is not in the catalogue", f.Type)
+	}
+	p.Between("length_mm", float64(f.Length), 8, 400)
+}
+
+// Validate names every problem of the bracket.
+func (b *FlatBracket) Validate(p *problem.List) {
+	p.Between("reach_mm", float64(b.Reach), 20, 1000)
+	p.Between("leg_mm", float64(b.Leg), 20, 1000)
+	p.Between("width_mm", float64(b.Width), 8, 200)
+	p.Between("thickness_mm", float64(b.Thickness), 0.8, 20)
+	p.OneOf("steel", string(b.Steel), []string{string(Unmarked), string(Structural)})
+	p.OneOf("leg_side", string(b.LegSide), []string{string(LegBelow), string(LegAbove)})
+	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
+	b.Screw.Validate(p.In("screw"))
+	if n := len(b.Holes); n > 12 {
+		p.Add("holes", "%d holes: at most 12", n)
+	}
+	for i, h := range b.Holes {
+		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at.ID(h.ID)
+		at.Between("from_corner_mm", float64(h.Corner), 2, float64(b.Leg)-2)
+		at.Between("offset_mm", float64(h.Offset), -float64(b.Width)/2, float64(b.Width)/2)
+	}
+	if s := b.Board; s != nil {
+		at := p.In("board_screws")
+		s.Fixing.Validate(at)
+		at.CountBetween("count", float64(s.Count), 1, 12)
+		at.Between("from_wall_mm", float64(s.FromWall), 5, float64(b.Reach)-2)
+	}
+}
+
+func (b *FlatBracket) yield() float64 {
+	if b.Steel == Structural {
+		return 250
+	}
+	return 205
+}
+
+// flat is a flat bracket in its place.
+type flat struct {
+	*FlatBracket
+	set   Setting
+	screw fastener.Screw
+	holes []drilled
+	near  int // the hole nearest the corner that holds, or -1
+	hold  int // how many hold
+	heel  heel
+	up    heel // the heel when the board pulls the bracket up
+	gross section.Rectangle
+	net   float64 // Z at the corner's nearest hole, mm³
+}
+
+// drilled is one hole and what its screw takes in each case.
+type drilled struct {
+	BracketHole
+	hit  wall.Hit
+	grip fastener.Grip
+	caps [cases]screwTakes
+}
+
+type screwTakes struct {
+	pull, push float64
+	by         string // what limits the pull
+}
+
+// Hang puts the bracket in its place.
+func (b *FlatBracket) Hang(s Setting) Hung {
+	f := &flat{FlatBracket: b, set: s, screw: b.Screw.screw(), near: -1}
+	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
+	corner := math.Inf(1)
+	for _, h := range b.Holes {
+		corner = min(corner, float64(h.Corner))
+		d := drilled{BracketHole: h, hit: s.Wall.Meet(s.X+float64(h.Offset), f.screw)}
+		if st := d.hit.Behind(); st != nil && d.hit.Meets != wall.Misses {
+			d.grip = f.screw.Grip(float64(b.Thickness), s.Wall.Lining.Gap(), float64(st.Depth))
+		}
+		f.holes = append(f.holes, d)
+	}
+	hole := 0.0
+	if !math.IsInf(corner, 1) {
+		hole = float64(b.Hole)
+	}
+	f.net = (float64(b.Width) - hole) * float64(b.Thickness) * float64(b.Thickness) / 4
+	var below, above []float64
+	for i := range f.holes {
+		d := &f.holes[i]
+		if !d.counts() {
+			continue
+		}
+		f.hold++
+		if f.near < 0 || d.Corner < f.holes[f.near].Corner {
+			f.near = i
+		}
+		below = append(below, float64(b.Leg-d.Corner))
+		above = append(above, float64(d.Corner))
+		for c := range cases {
+			d.caps[c] = f.takes(nil, *d, s.Bases[c])
+		}
+	}
+	fb := wall.GypsumBearing
+	if s.Wall.Lining.Kind == wall.Bare {
+		fb = f.studBearing()
+	}
+	heels := [2]heel{newHeel(below, float64(b.Width), fb), newHeel(above, float64(b.Width), fb)}
+	f.heel, f.up = heels[0], heels[1]
+	if b.LegSide == LegAbove {
+		f.heel, f.up = heels[1], heels[0]
+	}
+	return f
+}
+
+func (d drilled) counts() bool { return d.hit.Counts && d.grip.Holds }
+
+// stud returns the lumber behind a hole.
+func (d drilled) stud() material.Lumber {
+	l, _ := material.LumberOf(d.hit.Behind().Wood)
+	return l
+}
+
+// studBearing is the least Fc⊥ of the studs that the bracket meets.
+func (f *flat) studBearing() float64 {
+	least := math.Inf(1)
+	for _, d := range f.holes {
+		if d.hit.Behind() != nil {
+			least = min(least, d.stud().Perp)
+		}
+	}
+	if math.IsInf(least, 1) {
+		return wall.GypsumBearing
+	}
+	return least
+}
+
+// takes returns what one screw takes: the least of the wood and its own steel
+// as a pull (a steel leg does not let the head through), and the push across.
+func (f *flat) takes(sh *working.Sheet, d drilled, on material.Basis) screwTakes {
+	wood := d.stud()
+	out := screwTakes{by: "pull out of the stud"}
+	out.pull = fastener.Withdrawal(sh, f.screw, wood.G, d.grip.Thread, on)
+	if steel := fastener.Steel(sh, f.screw, on); steel < out.pull {
+		out.pull, out.by = steel, "tear in two"
+	}
+	if sh.On() {
+		sh.Add("T′", "pull that the screw takes: the least of wood and steel", "min(W, N)", out.pull, working.Force, "NDS 12.2")
+	}
+	plate := fastener.Member{Steel: true, Length: float64(f.Thickness)}
+	out.push, _ = fastener.Lateral(sh, f.screw, plate, fastener.Member{G: wood.G, Length: d.grip.Bearing}, f.set.Wall.Lining.Gap(), on)
+	return out
+}
+
+// bend returns the corner-to-near-screw length s, mm.
+func (f *flat) bend() float64 {
+	if f.near >= 0 {
+		return float64(f.holes[f.near].Corner)
+	}
+	return float64(f.Leg)
+}
+
+// Soft is the deflection at the load per newton of it: the arm's own bending
+// and the turning of its corner, e³/3EI + e² s/EI.
+func (f *flat) Soft(e float64) float64 {
+	ei := steelE * f.gross.Inertia()
+	return e*e*e/(3*ei) + e*e*f.bend()/ei
+}
+
+// boardGrip is what the screws from the arm find in the board.
+func (f *flat) boardGrip() fastener.Grip {
+	return f.FlatBracket.Board.screw().Grip(float64(f.Thickness), 0, f.set.Thickness)
+}
+
+// HoldsDown is true only for screws that reach far enough into the board.
+func (f *flat) HoldsDown() bool { return f.Board != nil && f.boardGrip().Holds }
+
+func (f *flat) Pad() float64 {
+	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
+}
+
+func (f *flat) Links() []Link {
+	links := []Link{
+		{Part: "bar", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "bar at the corner", Use: f.bar},
+		{Part: "bar", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the tip", Use: f.droop},
+	}
+	if !f.HoldsDown() {
+		links = append(links, Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: f.tips})
+	} else {
+		links = append(links, Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: f.boardScrews})
+	}
+	if f.hold > 0 {
+		links = append(links, Link{Part: f.holes[f.near].ID, Mode: "near", Role: RoleNear, Kind: Strength, Name: "screw at the corner", Use: f.nearScrew})
+		if f.hold > 1 {
+			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other screws", Use: f.otherScrews})
+		}
+		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.heelName(), Use: f.heelPress,
+			NoMean: "no mean strength is known for the wall under the heel"})
+	}
+	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: "screws into the stud", Use: f.behind})
+}
+
+func (f *flat) heelName() string {
+	if f.set.Wall.Lining.Kind == wall.Bare {
+		return "stud under the heel"
+	}
+	return "lining under the heel"
+}
+
+func (f *flat) bar(sh *working.Sheet, a Action) Use {
+	m := math.Abs(a.M)
+	by, name := 1/1.67, "Fy × Z / 1.67"
+	if a.Case == Break {
+		by, name = 1.1, "1.1 × Fy × Z"
+	}
+	limit := f.yield() * f.net * by
+	if sh.On() {
+		hole := f.net*4/float64(f.Thickness)/float64(f.Thickness) - float64(f.Width)
+		sh.Add("Z", "plastic modulus of the bar at the hole nearest the corner", "(b − dhole) × t² / 4", f.net, working.Modulus, "statics",
+			working.In("b", float64(f.Width), working.Length), working.In("dhole", -hole, working.Length), working.In("t", float64(f.Thickness), working.Length))
+		sh.Add("Mbar", "moment that the bar takes", name, limit, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", f.yield(), working.Stress), working.In("Z", f.net, working.Modulus))
+		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mbar", limit, working.Moment))
+	}
+	return Use{Used: m / limit, How: "bends at the corner"}
+}
+
+// tipDroop is how far the arm's tip goes down, mm.
+func (f *flat) tipDroop(sh *working.Sheet, a Action) float64 {
+	if a.R <= 0 {
+		return 0
+	}
+	e, reach, s := a.Arm(), float64(f.Reach), f.bend()
+	ei := steelE * f.gross.Inertia()
+	arm, formula := a.R*e*e*(3*reach-e)/(6*ei), "R × e² × (3a − e) / (6 E I)"
+	if e > reach {
+		arm, formula = a.R*reach*reach*(3*e-reach)/(6*ei), "R × a² × (3e − a) / (6 E I)"
+	}
+	turn := a.M * s / ei * reach
+	if sh.On() {
+		in := []working.Input{working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("a", reach, working.Length),
+			working.In("E", steelE, working.Stress), working.In("I", f.gross.Inertia(), working.Inertia)}
+		sh.Add("I", "inertia of the bar", "b × t³ / 12", f.gross.Inertia(), working.Inertia, "statics", working.In("b", f.gross.B, working.Length), working.In("t", f.gross.H, working.Length))
+		sh.Add("δarm", "bending of the arm", formula, arm, working.Length, "statics", in...)
+		sh.Add("δturn", "turning of the corner, s from it to the nearest screw", "M × s / (E I) × a", turn, working.Length, "statics",
+			working.In("M", a.M, working.Moment), working.In("s", s, working.Length), in[3], in[4], in[2])
+	}
+	return arm + turn
+}
+
+func (f *flat) droop(sh *working.Sheet, a Action) Use {
+	d := f.tipDroop(sh, a)
+	limit := f.set.Depth / 100
+	if sh.On() {
+		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
+		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule", working.In("depth", f.set.Depth, working.Length))
+		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length), working.In("allowed", limit, working.Length))
+	}
+	return Use{Used: d / limit, How: "droops at the tip", Value: d, Allowed: limit}
+}
+
+func (f *flat) tips(sh *working.Sheet, a Action) Use {
+	if a.R <= 0 {
+		return Use{}
+	}
+	u := a.Arm() / float64(f.Reach)
+	if sh.On() {
+		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a", u, working.Ratio, "statics",
+			working.In("e", a.Arm(), working.Length), working.In("a", float64(f.Reach), working.Length))
+	}
+	return Use{Used: u, How: "tips off the front"}
+}
+
+func (f *flat) boardScrews(sh *working.Sheet, a Action) Use {
+	b, s, grip := f.Board, f.Board.screw(), f.boardGrip()
+	lift, formula := max(0, -a.R), "max(0, −R) / n"
+	if over := a.Arm() - float64(f.Reach); a.R > 0 && over > 0 {
+		lift, formula = a.R*over/(float64(f.Reach)-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
+	}
+	pull := lift / float64(b.Count)
+	takes := min(fastener.Withdrawal(sh, s, f.set.Board.Wood.SG, grip.Thread, f.set.Bases[a.Case]), fastener.Steel(sh, s, f.set.Bases[a.Case]))
+	if sh.On() {
+		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
+			working.In("a", float64(f.Reach), working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
+		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force), working.In("min(W, N)", takes, working.Force))
+	}
+	return Use{Used: pull / takes, How: "pull out of the board"}
+}
+
+// turning returns the heel that the bracket turns on under an action: its
+// lower end under a load, its upper end when the board pulls it up.
+func (f *flat) turning(a Action) *heel {
+	if a.M >= 0 {
+		return &f.heel
+	}
+	return &f.up
+}
+
+// lever is the height of a hole over the heel that turns, mm.
+func (f *flat) lever(d *drilled, a Action) float64 {
+	if (f.LegSide == LegBelow) == (a.M >= 0) {
+		return float64(f.Leg - d.Corner)
+	}
+	return float64(d.Corner)
+}
+
+// nearPull is the pull on the screw at the corner, which a bent bar loads more
+// than a rigid plate would: M / min(its lever, 10 t).
+func (f *flat) nearPull(sh *working.Sheet, a Action) float64 {
+	y, ten := f.lever(&f.holes[f.near], a), 10*float64(f.Thickness)
+	t := math.Abs(a.M) / min(y, ten)
+	if sh.On() {
+		sh.Add("T", "pull on the screw at the corner: a bent bar is no rigid plate", "M / min(y, 10 t)", t, working.Force, "Rule",
+			working.In("M", math.Abs(a.M), working.Moment), working.In("y", y, working.Length), working.In("10 t", ten, working.Length))
+	}
+	return t
+}
+
+func (f *flat) share(sh *working.Sheet, a Action) float64 {
+	v := math.Abs(a.R) / float64(f.hold)
+	if sh.On() {
+		sh.Add("V", "push across on each screw that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force), working.In("n", float64(f.hold), working.Ratio))
+	}
+	return v
+}
+
+// capacity reads what a screw takes, or works it out again for the sheet.
+func (f *flat) capacity(sh *working.Sheet, d *drilled, c Case) screwTakes {
+	if sh.On() {
+		return f.takes(sh, *d, f.set.Bases[c])
+	}
+	return d.caps[c]
+}
+
+func (f *flat) together(sh *working.Sheet, d *drilled, v, t float64, c Case) Use {
+	takes := f.capacity(sh, d, c)
+	u := Use{Used: fastener.Together(sh, v, t, takes.push, takes.pull), How: takes.by}
+	if v/takes.push > t/takes.pull {
+		u.How = "bend and crush the wood under shear"
+	}
+	return u
+}
+
+func (f *flat) nearScrew(sh *working.Sheet, a Action) Use {
+	t, v := f.nearPull(sh, a), f.share(sh, a)
+	return f.together(sh, &f.holes[f.near], v, t, a.Case)
+}
+
+func (f *flat) otherScrews(sh *working.Sheet, a Action) Use {
+	h := f.turning(a)
+	worst, at := Use{Used: -1}, 0
+	for i := range f.holes {
+		d := &f.holes[i]
+		if i == f.near || !d.counts() {
+			continue
+		}
+		if u := f.together(nil, d, f.share(nil, a), h.pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
+			worst, at = u, i
+		}
+	}
+	if sh.On() {
+		d := &f.holes[at]
+		f.together(sh, d, f.share(sh, a), h.pull(sh, math.Abs(a.M), f.lever(d, a)), a.Case)
+	}
+	return worst
+}
+
+func (f *flat) heelPress(sh *working.Sheet, a Action) Use {
+	h := f.turning(a)
+	u := math.Abs(a.M) / h.capacity
+	if sh.On() {
+		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s mm of wall pressed", quantity.Decimal(h.peak, 1)),
+			"max over a of fb × b × a × Σ(y − a/2)² / Σ(y − a/2)", h.capacity, working.Moment, "heel rule (Rule, from statics)",
+			working.In("fb", h.fb, working.Stress), working.In("b", h.b, working.Length), working.In("a", h.peak, working.Length))
+		sh.Add("used", "part of it in use", "M / Mheel", u, working.Ratio, "", working.In("M", math.Abs(a.M), working.Moment), working.In("Mheel", h.capacity, working.Moment))
+	}
+	return Use{Used: u, How: "crushes under the heel"}
+}
+
+func (f *flat) behind(sh *working.Sheet, a Action) Use {
+	if sh.On() {
+		sh.Add("n", "screws that meet a stud and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; measured studs")
+	}
+	if f.hold == 0 {
+		return Use{Used: fails, How: f.whyNone()}
+	}
+	return Use{How: "meet the stud"}
+}
+
+func (f *flat) whyNone() string {
+	switch {
+	case len(f.holes) == 0:
+		return "there are none"
+	case f.holes[0].hit.Meets == wall.Misses:
+		return "miss: no stud behind"
+	case f.holes[0].hit.Meets == wall.Edge && !f.holes[0].hit.Counts:
+		return "too near the stud's edge"
+	}
+	return "too short for the stud"
+}
+
+// Geometry draws the bracket.
+func (f *flat) Geometry(a Action) Geometry {
+	g := Geometry{
+		Reach: float64(f.Reach), Thickness: float64(f.Thickness), Width: float64(f.Width), Gap: f.set.Wall.Lining.Gap(),
+		Arm: a.Arm(), LegBottom: -float64(f.Leg), Heel: -float64(f.Leg), Holes: make([]Hole, 0, len(f.holes)), Droop: f.tipDroop(nil, a),
+	}
+	sign := -1.0
+	if f.LegSide == LegAbove {
+		g.LegTop, g.LegBottom, g.Heel, sign = float64(f.Leg), 0, 0, 1
+	}
+	h := f.turning(a)
+	m := math.Abs(a.M)
+	if f.hold > 0 {
+		turned := *f
+		turned.heel, turned.up = f.up, f.heel
+		b := *f.FlatBracket
+		b.LegSide = map[LegSide]LegSide{LegBelow: LegAbove, LegAbove: LegBelow}[f.LegSide]
+		turned.FlatBracket = &b
+		g.Pull, g.Turned = f.nearPull(nil, a), turned.nearPull(nil, a)
+		th := turned.turning(a)
+		for i := range f.holes {
+			if d := &f.holes[i]; i != f.near && d.counts() {
+				g.OtherPull = max(g.OtherPull, h.pull(nil, m, f.lever(d, a)))
+				g.OtherTurn = max(g.OtherTurn, th.pull(nil, m, turned.lever(d, a)))
+			}
+		}
+		g.Contact = h.contact(m)
+		g.Push = g.Contact * h.fb * h.b
+	}
+	for i := range f.holes {
+		d := &f.holes[i]
+		hole := Hole{
+			ID: d.ID, X: f.set.X + float64(d.Offset), Y: sign * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Counts: d.counts(),
+			Length: f.screw.Length, D: f.screw.D, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least,
+		}
+		if hole.Counts {
+			hole.Takes = d.caps[a.Case].pull
+			hole.Shear = math.Abs(a.R) / float64(f.hold)
+			hole.Pull = g.Pull
+			if i != f.near {
+				hole.Pull = h.pull(nil, m, f.lever(d, a))
+			}
+		}
+		if st := d.hit.Behind(); st != nil {
+			hole.StudDepth = float64(st.Depth)
+			hole.Pilot = f.screw.Bits(d.stud().G).Pilot
+			if hole.Least == 0 {
+				hole.Least = f.screw.Grip(0, 0, 1).Least
+			}
+			hole.Would = float64(f.Thickness) + f.set.Wall.Lining.Gap() + hole.Least + f.screw.Tip
+		}
+		hole.Why = f.why(*d)
+		g.Holes = append(g.Holes, hole)
+	}
+	return g
+}
+
+func (f *flat) why(d drilled) string {
+	switch {
+	case d.hit.Meets == wall.Misses:
+		return "misses the stud: not counted"
+	case !d.hit.Counts:
+		return "too near the stud's edge: not counted"
+	case !d.grip.Holds:
+		return "too short: not counted"
+	case d.grip.Through:
+		return "comes out of the stud's back: do not drill"
+	case d.hit.Meets == wall.Edge:
+		return "near the stud's edge: it may split"
+	}
+	return ""
+}
+
+// Notes says what was taken for granted and what to beware of.
+func (f *flat) Notes() Notes {
+	var n Notes
+	if f.Steel == Unmarked {
+		n.Assumed = append(n.Assumed, "the bar is mild steel of no stated grade, 205 MPa")
+	}
+	missing := len(f.holes) - f.hold
+	if f.hold > 0 && missing > 0 {
+		n.Cautions = append(n.Cautions, fmt.Sprintf("only %d of %d screws hold; the others are not counted", f.hold, len(f.holes)))
+	}
+	for _, d := range f.holes {
+		if why := f.why(d); why != "" && d.counts() {
+			n.Cautions = append(n.Cautions, "a screw "+why)
+			break
+		}
+	}
+	if float64(f.Reach) < f.set.Depth*2/3 {
+		n.Cautions = append(n.Cautions, "it reaches less than two thirds of the shelf's depth")
+	}
+	if f.Board != nil {
+		switch g := f.boardGrip(); {
+		case !g.Holds:
+			n.Cautions = append(n.Cautions, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0)))
+		case g.Through:
+			n.Cautions = append(n.Cautions, "the screws into the board come out of its top")
+		}
+	}
+	return n
+}

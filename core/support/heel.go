@@ -1,0 +1,112 @@
+package support
+
+import (
+	"math"
+
+	"aguante/core/working"
+)
+
+// heel is a rigid piece turning on its lower end against the wall: the heel
+// rule. levers are the heights of the fasteners above the heel, mm; b is the
+// width that presses and fb the pressure that the wall takes, MPa.
+//
+//	Ti = M (yi − a/2) / Σ (yj − a/2)²  for yi > a/2,  a = ΣT / (fb b)
+//
+// The contact of height a can only grow so far: past the moment that capacity
+// returns the rule has no solution.
+type heel struct {
+	levers   []float64
+	b, fb    float64
+	capacity float64 // N·mm
+	peak     float64 // contact height at the capacity, mm
+}
+
+func newHeel(levers []float64, b, fb float64) heel {
+	h := heel{levers: levers, b: b, fb: fb}
+	top := 0.0
+	for _, y := range levers {
+		top = max(top, y)
+	}
+	const steps = 100
+	for i := 1; i < 2*steps; i++ {
+		if a := top * float64(i) / steps; h.moment(a) > h.capacity {
+			h.capacity, h.peak = h.moment(a), a
+		}
+	}
+	lo, hi := max(0, h.peak-top/steps), h.peak+top/steps
+	for range 50 {
+		a, b := lo+(hi-lo)/3, hi-(hi-lo)/3
+		if h.moment(a) < h.moment(b) {
+			lo = a
+		} else {
+			hi = b
+		}
+	}
+	h.peak = (lo + hi) / 2
+	h.capacity = h.moment(h.peak)
+	return h
+}
+
+// sums returns Σ(y − a/2) and Σ(y − a/2)² over the fasteners that pull.
+func (h heel) sums(a float64) (s, s2 float64) {
+	for _, y := range h.levers {
+		if d := y - a/2; d > 0 {
+			s += d
+			s2 += d * d
+		}
+	}
+	return s, s2
+}
+
+// moment is the M that a contact of height a balances.
+func (h heel) moment(a float64) float64 {
+	s, s2 := h.sums(a)
+	if s == 0 {
+		return 0
+	}
+	return h.fb * h.b * a * s2 / s
+}
+
+// contact solves for the height a under a moment. Past the capacity it stays
+// at the peak.
+func (h heel) contact(m float64) float64 {
+	if m >= h.capacity {
+		return h.peak
+	}
+	a := 0.0
+	for range 12 {
+		s, s2 := h.sums(a)
+		next := m * s / s2 / (h.fb * h.b)
+		if math.Abs(next-a) <= 1e-9*next {
+			return next
+		}
+		a = next
+	}
+	lo, hi := 0.0, h.peak
+	for range 60 {
+		mid := (lo + hi) / 2
+		if h.moment(mid) < m {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return (lo + hi) / 2
+}
+
+// pull returns the tension in the fastener with lever y.
+func (h heel) pull(sh *working.Sheet, m, y float64) float64 {
+	a := h.contact(m)
+	s, s2 := h.sums(a)
+	if s2 == 0 {
+		return 0
+	}
+	t := m * max(0, y-a/2) / s2
+	if sh.On() {
+		sh.Add("a", "height of wall that the heel presses on", "ΣT / (fb × b)", a, working.Length, "heel rule (Rule, from statics)",
+			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.fb, working.Stress), working.In("b", h.b, working.Length))
+		sh.Add("T", "pull on this screw, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force, "heel rule (Rule, from statics)",
+			working.In("M", m, working.Moment), working.In("y", y, working.Length), working.In("a", a, working.Length), working.In("Σ(y − a/2)²", s2, working.Area))
+	}
+	return t
+}

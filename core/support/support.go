@@ -1,0 +1,187 @@
+// Package support holds the ways of hanging a shelf. Each way is one file: what
+// it is made of, what can be wrong with it, how springy it is, what can give,
+// and the geometry that the drawings draw.
+package support
+
+import (
+	"math"
+
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Case is the load case that a utilisation is asked for.
+type Case int
+
+// The cases. Sudden is the basis of the handling and accident cases; Break
+// takes mean strengths.
+const (
+	Everyday Case = iota
+	Sudden
+	Break
+	cases
+)
+
+// Setting is where a support hangs and what it carries. Lengths in mm. Bases
+// give the footing of strength for each case.
+type Setting struct {
+	Wall      *wall.Wall
+	X         float64 // along the wall
+	Underside float64 // of the board, above the floor
+	Depth     float64 // of the shelf, out from the wall
+	Thickness float64 // of the board
+	Board     material.Board
+	Bases     [cases]material.Basis
+}
+
+// BasesFor returns the footing of the three cases for contents that stay.
+func BasesFor(d material.Duration) [cases]material.Basis {
+	return [cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: 1.60}, Break: {CD: 1, Mean: true}}
+}
+
+// Action is what the shelf does to one support: R pushes it down, newtons, and
+// M turns it off the wall, N·mm.
+type Action struct {
+	R, M float64
+	Case Case
+}
+
+// Arm returns how far out the load stands, mm.
+func (a Action) Arm() float64 {
+	if a.R == 0 {
+		return 0
+	}
+	return a.M / a.R
+}
+
+// Use is how far a link is used: 1 is its limit. How names the way it gives.
+// Stiffness links give Value of Allowed, mm.
+type Use struct {
+	Used           float64
+	How            string
+	Value, Allowed float64
+}
+
+// Kind tells what a link decides.
+type Kind string
+
+// The kinds of link.
+const (
+	Strength  Kind = "strength"  // what it holds
+	Stiffness Kind = "stiffness" // up to what it stays straight
+	Gate      Kind = "gate"      // holds or does not, with nothing between
+)
+
+// Role is a link's place on the load's way to the wall.
+type Role string
+
+// The roles, in the order of the way.
+const (
+	RoleBends    Role = "bends"
+	RoleShears   Role = "shears"
+	RoleBears    Role = "bears"
+	RoleSags     Role = "sags"
+	RoleBar      Role = "bar"
+	RoleDroop    Role = "droop"
+	RoleTips     Role = "tips"
+	RoleNear     Role = "near"
+	RoleOthers   Role = "others"
+	RoleHeel     Role = "heel"
+	RoleBehind   Role = "behind"
+	RoleStanding Role = "standing"
+)
+
+// Roles lists them, from the contents to the wall.
+func Roles() []Role {
+	return []Role{RoleStanding, RoleBends, RoleShears, RoleSags, RoleBears, RoleTips, RoleBar, RoleDroop, RoleNear, RoleOthers, RoleHeel, RoleBehind}
+}
+
+// Link is one thing that can give. Part names the fastener or part within the
+// support; Part and Mode end its id. Use answers for an action, writing its sum
+// to the sheet if there is one. NoMean says why no expected break is known.
+type Link struct {
+	Part, Mode string
+	Role       Role
+	Kind       Kind
+	Name       string
+	NoMean     string
+	Use        func(sh *working.Sheet, a Action) Use
+}
+
+// Hung is one support in its place.
+type Hung interface {
+	// Soft returns how much the support gives way under a load at distance e
+	// from the wall, mm/N; 0 is rigid.
+	Soft(e float64) float64
+	// HoldsDown tells whether it keeps the board from lifting.
+	HoldsDown() bool
+	// Pad returns the area that the board rests on, mm².
+	Pad() float64
+	// Links returns everything that can give.
+	Links() []Link
+	// Geometry returns what the drawings draw under an action.
+	Geometry(a Action) Geometry
+	// Notes returns what was assumed and what to beware of.
+	Notes() Notes
+}
+
+// Way is one way of hanging, as the document has it.
+type Way interface {
+	Validate(p *problem.List)
+	Hang(s Setting) Hung
+}
+
+// Notes are short sentences for the person.
+type Notes struct {
+	Assumed  []string
+	Cautions []string
+}
+
+// Geometry is a support as it is drawn; mm and N. The board's underside is the
+// origin: y up, z out from the wall.
+type Geometry struct {
+	Reach     float64 `json:"reach_mm"`
+	LegTop    float64 `json:"leg_top_mm"`    // y of the wall leg's upper end
+	LegBottom float64 `json:"leg_bottom_mm"` // and of its lower end
+	Thickness float64 `json:"thickness_mm"`
+	Width     float64 `json:"width_mm"`
+	Gap       float64 `json:"gap_mm"`
+	Arm       float64 `json:"arm_mm"`
+	Heel      float64 `json:"heel_mm"`       // y of the heel
+	Contact   float64 `json:"contact_mm"`    // height of wall that it presses on
+	Push      float64 `json:"push_n"`        // of the heel against the wall
+	Pull      float64 `json:"near_pull_n"`   // on the near screw
+	Turned    float64 `json:"turned_pull_n"` // on the near screw with the bracket the other way up
+	OtherPull float64 `json:"other_pull_n"`
+	OtherTurn float64 `json:"turned_other_pull_n"`
+	Droop     float64 `json:"droop_mm"`
+	Holes     []Hole  `json:"holes"`
+}
+
+// Hole is one fastener into the wall, as drawn and as drilled.
+type Hole struct {
+	ID        string     `json:"id"`
+	X         float64    `json:"x_mm"` // along the wall
+	Y         float64    `json:"y_mm"` // from the board's underside
+	Meets     wall.Meets `json:"meets"`
+	Edge      float64    `json:"edge_mm"`
+	Counts    bool       `json:"counts"`
+	Stud      string     `json:"stud,omitempty"`
+	StudDepth float64    `json:"stud_depth_mm"`
+	Length    float64    `json:"length_mm"`
+	D         float64    `json:"d_mm"`
+	In        float64    `json:"in_stud_mm"`
+	Thread    float64    `json:"thread_mm"`
+	Least     float64    `json:"least_mm"`
+	Would     float64    `json:"would_need_mm"` // shortest length that counts
+	Pull      float64    `json:"pull_n"`
+	Takes     float64    `json:"takes_n"`
+	Shear     float64    `json:"shear_n"`
+	Pilot     float64    `json:"pilot_mm"`
+	Why       string     `json:"why,omitempty"`
+}
+
+// fails is the use of a gate that does not hold.
+var fails = math.Inf(1)
