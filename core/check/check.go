@@ -202,6 +202,9 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	if r.even {
 		v = r.look(st, 0)
 	}
+	if v.gone() {
+		return 0, 0
+	}
 	if p.Role != support.RoleSags {
 		return r.at[p.on], p.ask(&v, support.Everyday).Value
 	}
@@ -213,10 +216,10 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	return long.Sag(bay).X, v.shape().Sag(bay).Value
 }
 
-// ask is the use in a view; a board that has tipped off uses only the link
-// that says so.
+// ask is the use in a view; a board that was never up uses only the link that
+// says so.
 func (p *probe) ask(v *view, c support.Case) support.Use {
-	if v.tips && p.Role != support.RoleStanding {
+	if v.gone() && p.Role != support.RoleStanding {
 		return support.Use{}
 	}
 	return p.use(nil, v, c)
@@ -231,7 +234,8 @@ func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 		r.passing.room = r.room
 		return p.ask(&r.passing, c).Used - 1
 	}
-	hi := over(best)
+	b := best
+	hi := over(b)
 	if hi <= 0 {
 		return best
 	}
@@ -239,7 +243,7 @@ func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 	if lo > 0 {
 		return 0
 	}
-	a, b := 0.0, best
+	a := 0.0
 	for range 100 {
 		mid := (a + b) / 2
 		if !math.IsInf(hi, 1) {
@@ -358,7 +362,7 @@ func (r *run) drawn() []CurvePoint {
 	if r.even {
 		v = r.look(r.states[0], 0)
 	}
-	if v.tips {
+	if v.gone() {
 		return []CurvePoint{}
 	}
 	const steps = 60
@@ -389,7 +393,7 @@ func (r *run) supports(out *Shelf, all []found) {
 			multiple = 0
 		}
 		full := r.look(r.states[0], multiple)
-		if !full.tips {
+		if !full.gone() {
 			force, _ := full.action(i)
 			s.Share = quantityMass(force)
 		}
@@ -401,7 +405,7 @@ func (r *run) supports(out *Shelf, all []found) {
 				v = f.run.look(f.state, multiple)
 			}
 		}
-		if v.tips {
+		if v.gone() {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
 			continue
 		}
@@ -525,7 +529,7 @@ func (f *found) explain(which string) (*Working, error) {
 		return nil, fmt.Errorf("case %q: use everyday, handling or break", which)
 	}
 	w.When = v.when
-	if !v.tips {
+	if !v.gone() {
 		f.probe.use(&sh, &v, c)
 	}
 	if which == "everyday" {

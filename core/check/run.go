@@ -141,7 +141,7 @@ func (r *run) condense() error {
 		}
 	}
 	slices.Sort(r.points)
-	r.points = slices.CompactFunc(r.points, func(a, b float64) bool { return b-a < 1e-6 })
+	r.points = slices.CompactFunc(r.points, func(a, b float64) bool { return math.Abs(b-a) < 1e-6 })
 	r.columns = 1 + 2*r.bays + len(r.points)
 	loads := make([]beam.Load, r.columns)
 	loads[0].Patches = []beam.Patch{{From: 0, To: length, W: r.selfW}}

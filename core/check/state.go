@@ -154,17 +154,25 @@ type room struct {
 	curve         beam.Curve
 }
 
-// look sees a state under λ times the contents.
+// look sees a state under λ times the contents. Past the multiplier at which
+// the board tips off it is seen as it stood just before, with tips set.
 func (r *run) look(st *state, lambda float64) view {
 	v := view{r: r, when: st.when, lambda: lambda, state: st, point: -1}
 	for i := range st.pieces {
-		if i == 0 || st.pieces[i].from <= lambda {
-			v.piece = &st.pieces[i]
+		p := &st.pieces[i]
+		switch {
+		case i > 0 && p.from > lambda:
+		case p.tips:
+			v.tips, v.lambda = true, p.from-1e-6
+		default:
+			v.piece = p
 		}
 	}
-	v.tips = v.piece.tips
 	return v
 }
+
+// gone tells that the board has no place to be seen in.
+func (v *view) gone() bool { return v.piece == nil && v.r0 == nil }
 
 // action returns what support i carries.
 func (v *view) action(i int) (force, moment float64) {

@@ -1,0 +1,461 @@
+package check
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"os"
+	"strings"
+	"testing"
+
+	"aguante/core/design"
+	"aguante/core/load"
+	"aguante/core/quantity"
+	"aguante/core/support"
+)
+
+func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
+
+// demoWall is the jar shelf, fresh for each caller.
+func demoWall(t testing.TB) *design.Project {
+	t.Helper()
+	b, err := os.ReadFile("../../demo/honey-room.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var p design.Project
+	if err := json.Unmarshal(b, &p); err != nil {
+		t.Fatal(err)
+	}
+	return &p
+}
+
+func run1(t testing.TB, p *design.Project) Shelf {
+	t.Helper()
+	r, err := Run(p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r.Shelves[0]
+}
+
+func linkAt(t testing.TB, s Shelf, id string) Link {
+	t.Helper()
+	for _, l := range s.Links {
+		if l.ID == id {
+			return l
+		}
+	}
+	t.Fatalf("no link %s", id)
+	return Link{}
+}
+
+func TestJarShelfTellsItsStory(t *testing.T) {
+	s := run1(t, demoWall(t))
+	if s.Verdict != Gives || !strings.HasPrefix(s.First, "jars/jars-b2/") {
+		t.Errorf("verdict %s, first %s: the middle bracket should be the weak one", s.Verdict, s.First)
+	}
+	if s.HoldsUpTo.Kg >= s.Asked || s.Breaks == nil || s.Breaks.Kg < s.Asked {
+		t.Errorf("holds %v of %v, breaks %v", s.HoldsUpTo, s.Asked, s.Breaks)
+	}
+	sum := 0.0
+	for _, su := range s.Supports {
+		sum += su.Share
+	}
+	if !near(sum, s.Asked+s.Self, 1e-6) {
+		t.Errorf("the shares sum to %v, contents and board weigh %v", sum, s.Asked+s.Self)
+	}
+	if s.Supports[1].Share < 1.5*s.Supports[0].Share {
+		t.Errorf("shares %v and %v: the middle bracket carries more", s.Supports[0].Share, s.Supports[1].Share)
+	}
+}
+
+// TestStatedLimitsAreLimits: at a reported limit the governing use is 1 ± 0.001.
+func TestStatedLimitsAreLimits(t *testing.T) {
+	p := demoWall(t)
+	first := run1(t, p)
+	for _, l := range first.Links {
+		if l.Limit.Above || l.Kind == support.Gate {
+			continue
+		}
+		q := demoWall(t)
+		scale(q, l.Limit.Kg/first.Asked)
+		if got := linkAt(t, run1(t, q), l.ID); !near(got.Used, 1, 0.001) {
+			t.Errorf("%s at its limit of %.2f kg is used %v", l.ID, l.Limit.Kg, got.Used)
+		}
+	}
+}
+
+func scale(p *design.Project, by float64) {
+	for i := range p.Shelves {
+		for k := range p.Shelves[i].Contents {
+			p.Shelves[i].Contents[k].Each *= quantity.Mass(by)
+		}
+	}
+}
+
+func TestMoreContentsNeverUseALinkLess(t *testing.T) {
+	last := run1(t, demoWall(t))
+	for _, by := range []float64{1.05, 1.3, 2, 4} {
+		p := demoWall(t)
+		scale(p, by)
+		s := run1(t, p)
+		for i, l := range s.Links {
+			if l.Used < last.Links[i].Used-1e-9 {
+				t.Errorf("× %v: %s is used %v, before %v", by, l.ID, l.Used, last.Links[i].Used)
+			}
+		}
+		last = s
+	}
+}
+
+func TestThickerBoardNeverLowersItsOwnLimits(t *testing.T) {
+	own := map[support.Role]bool{support.RoleBends: true, support.RoleShears: true, support.RoleSags: true}
+	last := run1(t, demoWall(t))
+	for _, thick := range []float64{22, 25.4, 31.75, 38} {
+		p := demoWall(t)
+		p.Shelves[0].Thickness = quantity.Length(thick)
+		p.Shelves[0].Misfit = 0 // a stiffer board feels a bracket that stands off more
+		s := run1(t, p)
+		for i, l := range s.Links {
+			if own[l.Role] && l.Limit.Kg < last.Links[i].Limit.Kg-1e-6 {
+				t.Errorf("%v mm: %s holds %v, thinner %v", thick, l.ID, l.Limit.Kg, last.Links[i].Limit.Kg)
+			}
+		}
+		last = s
+	}
+}
+
+// mirrorWall turns a whole design about the middle of its wall.
+func mirrorWall(p *design.Project) {
+	length := p.Wall.Length
+	for i := range p.Wall.Studs {
+		p.Wall.Studs[i].X = length - p.Wall.Studs[i].X
+	}
+	for i := range p.Shelves {
+		s := &p.Shelves[i]
+		s.X = length - s.X - s.Length
+		for k := range s.Supports {
+			s.Supports[k].X = length - s.Supports[k].X
+		}
+		for k := range s.Contents {
+			it := &s.Contents[k]
+			it.From, it.To = s.Length-it.To, s.Length-it.From
+		}
+	}
+}
+
+func TestMirroredDesignGivesTheSameAnswer(t *testing.T) {
+	p := demoWall(t)
+	mirrorWall(p)
+	a, b := run1(t, demoWall(t)), run1(t, p)
+	if !near(a.HoldsUpTo.Kg, b.HoldsUpTo.Kg, 1e-5) || !near(a.StraightTo.Kg, b.StraightTo.Kg, 1e-5) || !near(a.Breaks.Kg, b.Breaks.Kg, 1e-5) || !near(a.Handling.Used, b.Handling.Used, 1e-5) || a.First != b.First {
+		t.Errorf("as drawn %+v %v %v %v %+v, mirrored %+v %v %v %v %+v", a.HoldsUpTo, a.StraightTo, a.First, a.Breaks, a.Handling, b.HoldsUpTo, b.StraightTo, b.First, b.Breaks, b.Handling)
+	}
+	for i := range a.Supports {
+		if !near(a.Supports[i].Share, b.Supports[i].Share, 1e-5) {
+			t.Errorf("%s carries %v, mirrored %v", a.Supports[i].ID, a.Supports[i].Share, b.Supports[i].Share)
+		}
+	}
+}
+
+func TestInchAndMetricFilesOfTheSameSizeAgree(t *testing.T) {
+	b, _ := os.ReadFile("../../demo/honey-room.json")
+	text := strings.NewReplacer(`"length_mm": 1714.5`, `"length_mm": "67 1/2 in"`, `"depth_mm": 184.15`, `"depth_mm": "7 1/4\""`, `"thickness_mm": 19.05`, `"thickness_mm": "3/4 in"`,
+		`"each_kg": 0.66`, `"each_kg": "0.66 kg"`, `"reach_mm": 152.4`, `"reach_mm": "6 in"`, `"leg_mm": 101.6`, `"leg_mm": "4 in"`, `"length": "in"`, `"length": "mm"`).Replace(string(b))
+	if text == string(b) {
+		t.Fatal("nothing was replaced")
+	}
+	var p design.Project
+	if err := json.Unmarshal([]byte(text), &p); err != nil {
+		t.Fatal(err)
+	}
+	a, c := run1(t, demoWall(t)), run1(t, &p)
+	for i := range a.Links {
+		if !near(a.Links[i].Limit.Kg, c.Links[i].Limit.Kg, 1e-6) {
+			t.Errorf("%s: %v in mm, %v in inches", a.Links[i].ID, a.Links[i].Limit, c.Links[i].Limit)
+		}
+	}
+}
+
+func TestRow1ThroughTheWholeCheck(t *testing.T) {
+	p := demoWall(t)
+	s := &p.Shelves[0]
+	// 254 × 19.05 red oak on rigid ends 900 apart cannot be had from brackets;
+	// very stout ones come close, and the shelf ends at them.
+	s.Board.Woods, s.Board.Grade = []string{"northern-red-oak"}, "clear"
+	s.X, s.Length, s.Depth, s.Thickness = 400, 900, 254, 19.05
+	s.Supports = s.Supports[:2]
+	s.Supports[0].X, s.Supports[1].X = 400, 1300
+	for i := range s.Supports {
+		s.Supports[i].FlatBracket.Thickness = 20
+		s.Supports[i].FlatBracket.Reach = 250
+	}
+	s.Contents = []load.Item{{ID: "row", Shape: "books", By: load.ByLength, PerMetre: 60, From: 0, To: 900, Place: load.Middle, Height: 200}}
+	r := run1(t, p)
+	sag := linkAt(t, r, "jars/board/after-jars-b1/sag")
+	self := 0.63 * 1.12e-6 * 254 * 19.05 * 9.80665 // N/mm, the board itself
+	want := 4.397 * (1 + self/(60*9.80665/1000))
+	if !near(sag.Value, want, 0.005) || !near(sag.Allowed, 2.344, 0.005) {
+		t.Errorf("sag %v of %v, want %v of 2.344", sag.Value, sag.Allowed, want)
+	}
+	bend := linkAt(t, r, "jars/board/whole/bending")
+	if want := 3.878 * (1 + self/(60*9.80665/1000)) / 28.54; !near(bend.Used, want, 0.005) {
+		t.Errorf("bending used %v, want %v", bend.Used, want)
+	}
+}
+
+func TestCareMultipliesStrengthAndNotSag(t *testing.T) {
+	p := demoWall(t)
+	p.Shelves[0].Below = design.Bed
+	a, b := run1(t, demoWall(t)), run1(t, p)
+	for i, l := range b.Links {
+		want := a.Links[i].Used
+		if l.Role == support.RoleBar || l.Role == support.RoleBends {
+			want *= 1.5
+		}
+		if l.Kind == support.Stiffness || l.Role == support.RoleBar || l.Role == support.RoleBends {
+			if !near(l.Used, want, 1e-6) && want > 0 {
+				t.Errorf("%s over a bed is used %v, want %v", l.ID, l.Used, want)
+			}
+		}
+	}
+	if !near(b.Breaks.Kg, a.Breaks.Kg, 1e-9) {
+		t.Error("the expected break knows of care")
+	}
+}
+
+func TestCandidatesGiveTheWorstOfEach(t *testing.T) {
+	woods := []string{"eastern-white-pine", "white-oak", "western-redcedar"}
+	var single []Shelf
+	for _, w := range woods {
+		p := demoWall(t)
+		p.Shelves[0].Board.Woods = []string{w}
+		single = append(single, run1(t, p))
+	}
+	p := demoWall(t)
+	p.Shelves[0].Board.Woods = woods
+	all := run1(t, p)
+	for i, l := range all.Links {
+		least, by := math.Inf(1), ""
+		for k, s := range single {
+			if s.Links[i].Limit.Kg < least {
+				least, by = s.Links[i].Limit.Kg, woods[k]
+			}
+		}
+		if !near(l.Limit.Kg, least, 1e-9) {
+			t.Errorf("%s: %v for one of three, the worst alone is %v (%s)", l.ID, l.Limit.Kg, least, by)
+		}
+	}
+	if l := linkAt(t, all, "jars/board/whole/shear"); l.Wood != "western-redcedar" && l.Wood != "eastern-white-pine" {
+		t.Errorf("shear is governed by %s", l.Wood)
+	}
+}
+
+func TestMovingTheLoadOut(t *testing.T) {
+	var last Shelf
+	for i, place := range []load.Place{load.Back, load.Middle, load.Front} {
+		p := demoWall(t)
+		for k := range p.Shelves[0].Contents {
+			p.Shelves[0].Contents[k].Place, p.Shelves[0].Contents[k].Depth = place, 0
+		}
+		s := run1(t, p)
+		if i > 0 {
+			for k, l := range s.Links {
+				// All but the bearing, whose share may shift between springs.
+				if (l.Role == support.RoleBar || l.Role == support.RoleNear || l.Role == support.RoleHeel) && l.Support == "jars-b2" && l.Limit.Kg > last.Links[k].Limit.Kg {
+					t.Errorf("%s holds more at the %s: %v, before %v", l.ID, place, l.Limit.Kg, last.Links[k].Limit.Kg)
+				}
+			}
+		}
+		last = s
+	}
+}
+
+func TestAMissTurnsTheVerdict(t *testing.T) {
+	p := demoWall(t)
+	p.Shelves[0].Supports[1].X = 1100
+	s := run1(t, p)
+	if s.Verdict != Gives || s.HoldsUpTo.Kg != 0 || s.First != "jars/jars-b2/screws/behind" || s.Breaks != nil || len(s.NotKnown) == 0 {
+		t.Errorf("verdict %s, holds %v, first %s, breaks %v, not known %v", s.Verdict, s.HoldsUpTo, s.First, s.Breaks, s.NotKnown)
+	}
+	for _, h := range s.Supports[1].Geometry.Holes {
+		if h.Meets != "misses" || h.Counts || h.Pull != 0 || h.Takes != 0 {
+			t.Errorf("hole in air: %+v", h)
+		}
+	}
+}
+
+func TestShelvesThatCannotStand(t *testing.T) {
+	for name, c := range map[string]struct {
+		turn func(s *design.Shelf)
+		how  string
+	}{
+		"no support":     {func(s *design.Shelf) { s.Supports = nil }, "has 0 of the 2 supports it needs under it"},
+		"one support":    {func(s *design.Shelf) { s.Supports = s.Supports[1:2] }, "has 1 of the 2 supports it needs under it"},
+		"beside the end": {func(s *design.Shelf) { s.Supports[0].X, s.Supports[1].X = 10, 20 }, "has 1 of the 2 supports it needs under it"},
+	} {
+		p := demoWall(t)
+		c.turn(&p.Shelves[0])
+		s := run1(t, p)
+		if s.Verdict != Gives || s.HoldsUpTo.Kg != 0 || linkAt(t, s, s.First).How != c.how || s.Handling.Verdict != Gives || s.Breaks != nil {
+			t.Errorf("%s: %s, %+v, %s", name, s.Verdict, s.HoldsUpTo, linkAt(t, s, s.First).How)
+		}
+		if _, err := Explain(p, s.First, "everyday"); err != nil {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	p := demoWall(t)
+	s := &p.Shelves[0]
+	s.Supports = s.Supports[:2]
+	s.Supports[0].X, s.Supports[1].X = 462, 868
+	s.Contents = []load.Item{{ID: "far", Shape: "box", By: load.ByCount, Count: 1, Each: 30, From: 1300, To: 1700, Place: load.Middle, Height: 100}}
+	r := run1(t, p)
+	if r.Verdict != Gives || !strings.HasSuffix(r.First, "/standing") {
+		t.Errorf("a load far past the last bracket: %s, %s", r.Verdict, r.First)
+	}
+}
+
+func TestEmptyShelfSaysWhatItWouldTake(t *testing.T) {
+	p := demoWall(t)
+	p.Shelves[0].Contents = nil
+	s := run1(t, p)
+	if s.Asked != 0 || !s.Evenly || s.HoldsUpTo.Kg <= 0 || s.HoldsUpTo.Above {
+		t.Fatalf("empty: %+v, evenly %v", s.HoldsUpTo, s.Evenly)
+	}
+	q := demoWall(t)
+	q.Shelves[0].Contents = []load.Item{{ID: "even", Shape: "box", By: load.ByCount, Count: 1, Each: quantity.Mass(s.HoldsUpTo.Kg), From: 0, To: q.Shelves[0].Length, Place: load.Middle, Height: 100}}
+	if full := run1(t, q); !near(full.HoldsUpTo.Kg, s.HoldsUpTo.Kg, 1e-6) {
+		t.Errorf("it would take %v; asked to, it holds %v", s.HoldsUpTo.Kg, full.HoldsUpTo.Kg)
+	}
+}
+
+func TestHandlingTakesTheWorstPlace(t *testing.T) {
+	s := run1(t, demoWall(t))
+	if want := 2 * 22 * 9.80665; !near(s.Handling.Load, want, 1e-9) {
+		t.Errorf("set down: %v N, want %v", s.Handling.Load, want)
+	}
+	if s.Handling.X != 1714.5 || s.Handling.Link != "jars/jars-b3/bar/bending" {
+		t.Errorf("the worst place is %v mm by %s: the right tip hangs out furthest", s.Handling.X, s.Handling.Link)
+	}
+	light := demoWall(t)
+	scale(light, 0.01)
+	if l := run1(t, light).Handling; l.Load != 50 {
+		t.Errorf("a light thing is set down with %v N, want 50", l.Load)
+	}
+	for _, l := range s.Links {
+		if l.Handling > s.Handling.Used+1e-9 {
+			t.Errorf("%s is used %v in handling, more than the worst named, %v", l.ID, l.Handling, s.Handling.Used)
+		}
+	}
+}
+
+func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
+	p := demoWall(t)
+	s := run1(t, p)
+	for _, l := range s.Links {
+		w, err := Explain(p, l.ID, "everyday")
+		if err != nil || len(w.Steps) == 0 {
+			t.Fatalf("%s: %v, %d steps", l.ID, err, len(w.Steps))
+		}
+		if last := w.Steps[len(w.Steps)-1]; last.Result != l.Limit.Kg {
+			t.Errorf("%s ends with %v, its limit is %v", l.ID, last.Result, l.Limit.Kg)
+		}
+		if l.Kind != support.Gate {
+			if used := w.Steps[len(w.Steps)-2]; used.Symbol != "used" || !near(used.Result+1, l.Used+1, 1e-9) {
+				t.Errorf("%s shows %s = %v, the report %v", l.ID, used.Symbol, used.Result, l.Used)
+			}
+		}
+		if l.Break != nil && !l.Break.Above {
+			b, err := Explain(p, l.ID, "break")
+			if err != nil {
+				t.Fatal(err)
+			}
+			if used := b.Steps[len(b.Steps)-2]; !near(used.Result, 1, 0.001) {
+				t.Errorf("%s at its expected break is used %v", l.ID, used.Result)
+			}
+		}
+		if l.Kind != support.Stiffness {
+			if h, err := Explain(p, l.ID, "handling"); err != nil || (l.Kind == support.Strength && l.Handling > 0 && !near(h.Steps[len(h.Steps)-1].Result, l.Handling, 1e-9)) {
+				t.Errorf("%s in handling: %v, the report says %v", l.ID, err, l.Handling)
+			}
+		}
+	}
+	for _, bad := range [][2]string{{"jars/none", "everyday"}, {"nothing", "everyday"}, {s.First, "tuesday"}} {
+		if _, err := Explain(p, bad[0], bad[1]); err == nil {
+			t.Errorf("%v was explained", bad)
+		}
+	}
+}
+
+func TestInvalidDesignsAreRefusedWithEveryPath(t *testing.T) {
+	p := demoWall(t)
+	p.Shelves[0].Depth = -5
+	p.Shelves[0].Board.Woods = []string{"cheese"}
+	_, err := Run(p)
+	var bad Invalid
+	if !errors.As(err, &bad) || !strings.Contains(fmt.Sprint(bad), "shelves[0]") || len(bad) < 2 {
+		t.Errorf("%v", err)
+	}
+	if _, err := Explain(p, "x", "everyday"); !errors.As(err, &bad) {
+		t.Errorf("explained all the same: %v", err)
+	}
+}
+
+// TestRandomShelvesKeepTheirHead drives odd but valid designs through.
+func TestRandomShelvesKeepTheirHead(t *testing.T) {
+	rng := rand.New(rand.NewPCG(3, 4))
+	for trial := range 150 {
+		p := demoWall(t)
+		s := &p.Shelves[0]
+		s.Length = quantity.Length(300 + 2500*rng.Float64())
+		s.X = quantity.Length(rng.Float64() * float64(p.Wall.Length-s.Length))
+		s.Thickness = quantity.Length(6 + 40*rng.Float64())
+		for i := range s.Supports {
+			s.Supports[i].X = s.X + quantity.Length(float64(s.Length)*(float64(i)+0.1+0.8*rng.Float64())/3)
+			if rng.IntN(2) == 0 {
+				s.Supports[i].X = p.Wall.Nearest(float64(s.Supports[i].X)).X
+			}
+			s.Supports[i].FlatBracket.LegSide = []support.LegSide{support.LegBelow, support.LegAbove}[rng.IntN(2)]
+		}
+		for i := range s.Contents {
+			a, b := rng.Float64(), rng.Float64()
+			s.Contents[i].From, s.Contents[i].To = s.Length*quantity.Length(min(a, b)), s.Length*quantity.Length(max(a, b))+0.0
+			if s.Contents[i].To-s.Contents[i].From < 5 {
+				s.Contents[i].From, s.Contents[i].To = 0, 5
+			}
+		}
+		r, err := Run(p)
+		var bad Invalid
+		if errors.As(err, &bad) {
+			continue
+		}
+		if err != nil {
+			t.Fatalf("trial %d: %v", trial, err)
+		}
+		if _, err := json.Marshal(r); err != nil {
+			t.Fatalf("trial %d cannot be written: %v", trial, err)
+		}
+		one := r.Shelves[0]
+		for _, l := range one.Links {
+			if math.IsNaN(l.Used) || l.Used < 0 || math.IsNaN(l.Limit.Kg) || l.Limit.Kg < 0 {
+				t.Errorf("trial %d: %+v", trial, l)
+			}
+			if l.Kind != support.Gate && (l.Used > 1.0001) != (l.Limit.Kg < one.Asked*0.9999) && !near(l.Used, 1, 0.01) {
+				t.Errorf("trial %d: %s is used %v with a limit of %v for %v asked", trial, l.ID, l.Used, l.Limit.Kg, one.Asked)
+			}
+		}
+	}
+}
+
+func BenchmarkCheckDemoWall(b *testing.B) {
+	p := demoWall(b)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Run(p); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

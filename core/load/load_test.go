@@ -1,0 +1,56 @@
+package load
+
+import (
+	"testing"
+
+	"aguante/core/problem"
+)
+
+func TestMassAndPlace(t *testing.T) {
+	jars := Item{By: ByCount, Count: 24, Each: 0.66}
+	books := Item{By: ByLength, PerMetre: 25, From: 100, To: 700, Each: 0.9}
+	if m := jars.Mass(); m < 15.83 || m > 15.85 {
+		t.Errorf("24 jars weigh %v", m)
+	}
+	if m := books.Mass(); m != 15 {
+		t.Errorf("0.6 m of books weigh %v", m)
+	}
+	for _, c := range []struct {
+		place Place
+		depth float64
+		want  float64
+	}{
+		{Back, 120, 60}, {Middle, 120, 150}, {Front, 120, 240}, {Back, 0, 100}, {Middle, 0, 150}, {Front, 0, 200},
+	} {
+		it := Item{Place: c.place}
+		it.Depth = 0
+		if c.depth > 0 {
+			it.Depth = 120
+		}
+		if z := it.Z(300); z != c.want {
+			t.Errorf("%s, own depth %v: %v, want %v", c.place, c.depth, z, c.want)
+		}
+	}
+}
+
+func TestItemProblems(t *testing.T) {
+	for name, c := range map[string]struct {
+		it    Item
+		wants string
+	}{
+		"past the end":    {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 0, To: 1200, Place: Back, Height: 100}, "from_mm"},
+		"turned about":    {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 500, To: 400, Place: Back, Height: 100}, "from_mm"},
+		"negative mass":   {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: -1, To: 10, Place: Back, Height: 100}, "each_kg"},
+		"no such shape":   {Item{ID: "i", Shape: "cat", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "shape"},
+		"no way to tell":  {Item{ID: "i", Shape: "box", By: "eye", Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "by"},
+		"too deep":        {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100, Depth: 900}, "depth_mm"},
+		"row of nothing?": {Item{ID: "i", Shape: "box", By: ByLength, PerMetre: -3, To: 10, Place: Back, Height: 100}, "per_metre_kg"},
+		"id with a space": {Item{ID: "a b", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "id"},
+	} {
+		l := problem.New()
+		c.it.Validate(l, 1000, 300)
+		if all := l.All(); len(all) != 1 || all[0].Path != c.wants {
+			t.Errorf("%s: %v, want one at %s", name, all, c.wants)
+		}
+	}
+}

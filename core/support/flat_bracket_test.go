@@ -1,0 +1,300 @@
+package support
+
+import (
+	"math"
+	"testing"
+
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
+
+func TestRow11Heel(t *testing.T) {
+	for _, c := range []struct{ m, d, b, fb, want float64 }{
+		{30000, 19.05, 700, 2.4, 1616},
+		{30000, 90, 38, 2.4, 340.4},
+	} {
+		h := newHeel([]float64{c.d}, c.b, c.fb)
+		got := h.pull(nil, c.m, c.d)
+		if !near(got, c.want, 0.005) {
+			t.Errorf("T %v, want %v", got, c.want)
+		}
+		if moment := got * (c.d - got/(2*c.fb*c.b)); !near(moment, c.m, 1e-6) {
+			t.Errorf("T (d − T/(2 fb b)) = %v, want M %v", moment, c.m)
+		}
+		if limit := c.fb * c.b * c.d * c.d / 2; !near(h.capacity, limit, 1e-6) {
+			t.Errorf("capacity %v, want fb b d²/2 = %v", h.capacity, limit)
+		}
+	}
+}
+
+func TestHeelBalancesWithSeveralRows(t *testing.T) {
+	levers := []float64{20, 60, 95}
+	h := newHeel(levers, 38, 2.4)
+	for _, part := range []float64{0.05, 0.3, 0.7, 0.95, 0.999} {
+		m := part * h.capacity
+		a, sum, turn := h.contact(m), 0.0, 0.0
+		for _, y := range levers {
+			p := h.pull(nil, m, y)
+			sum += p
+			turn += p * (y - a/2)
+		}
+		if !near(sum, h.fb*h.b*a, 1e-4) || !near(turn, m, 1e-4) {
+			t.Errorf("at %v of the capacity: pulls sum to %v against a push of %v, moments %v of %v", part, sum, h.fb*h.b*a, turn, m)
+		}
+	}
+	last := 0.0
+	for m := 0.0; m < 2*h.capacity; m += h.capacity / 50 {
+		if p := h.pull(nil, m, 95); p < last-1e-6 {
+			t.Fatalf("the pull falls from %v to %v as the moment grows", last, p)
+		} else {
+			last = p
+		}
+	}
+}
+
+// bracket is row 12's: 38.1 × 4.76, reach 200, hole 6, screws 25 and 80 from
+// the corner of a 120 leg.
+func bracket() *FlatBracket {
+	return &FlatBracket{
+		Reach: 200, Leg: 120, Width: 38.1, Thickness: 4.76, Steel: Unmarked, LegSide: LegBelow, Hole: 6,
+		Holes: []BracketHole{{ID: "h1", Corner: 25}, {ID: "h2", Corner: 80}},
+		Screw: Fixing{Type: "wood-10", Length: 63.5},
+	}
+}
+
+func setting(x float64) Setting {
+	pine, _ := material.WoodOf("ponderosa-pine")
+	clear, _ := material.GradeOf("clear")
+	return Setting{
+		Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
+			Studs: []wall.Stud{{ID: "s1", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}},
+		X: x, Underside: 1200, Depth: 260, Thickness: 19.05,
+		Board: material.Board{Wood: pine, Grade: clear}, Bases: BasesFor(material.Changing),
+	}
+}
+
+func hang(b *FlatBracket, x float64) *flat { return b.Hang(setting(x)).(*flat) }
+
+func TestRow12FlatBracketWhole(t *testing.T) {
+	f := hang(bracket(), 500)
+	a := Action{R: 120, M: 120 * 130}
+	if !near(f.net, 181.8, 0.005) || !near(f.yield()*f.net/1.67, 22320, 0.005) {
+		t.Errorf("Z %v, moment %v", f.net, f.yield()*f.net/1.67)
+	}
+	if u := f.bar(nil, a); !near(u.Used, 0.699, 0.005) {
+		t.Errorf("bar used %v, want 0.699", u.Used)
+	}
+	if d := f.tipDroop(nil, a); !near(d, 2.32+1.139, 0.005) {
+		t.Errorf("droop %v, want 3.459", d)
+	}
+	if p := f.nearPull(nil, a); !near(p, 327.7, 0.005) {
+		t.Errorf("near screw %v, want 327.7", p)
+	}
+	if u := f.bar(nil, Action{R: 120, M: 120 * 130, Case: Break}); !near(u.Used, 120*130/(1.1*205*181.8), 0.005) {
+		t.Errorf("bar at the break: %v", u.Used)
+	}
+	// Its spring: R over the deflection at e, e³/3EI + e² s/EI with I = 38.1 × 4.76³/12.
+	ei := 200000 * 38.1 * 4.76 * 4.76 * 4.76 / 12
+	if want := 130.*130*130/(3*ei) + 130.*130*25/ei; !near(f.Soft(130), want, 1e-9) {
+		t.Errorf("soft %v, want %v", f.Soft(130), want)
+	}
+	// Droop in the limit link is judged against a hundredth of the depth.
+	if u := f.droop(nil, a); !near(u.Used, 3.459/2.6, 0.005) {
+		t.Errorf("droop used %v", u.Used)
+	}
+}
+
+func TestScrewsByHand(t *testing.T) {
+	// Two #10 × 2 1/2 in screws through a 4.76 plate and 12.7 lining: 46.04 mm in
+	// the stud, thread 42.33. W = 16.73 × 42.33 = 708.2 at CD 1; Z through 12.7
+	// lining on 46 mm of stud, row 22: 291.8 (mode IV does not feel the length).
+	f := hang(bracket(), 500)
+	a := Action{R: 200, M: 200 * 130}
+	// Near: T = 26000/47.6 = 546.2, V = 100; P = 555.3.
+	want := (100*100/555.3)/291.8 + (546.2*546.2/555.3)/708.2
+	if u := f.nearScrew(nil, a); !near(u.Used, want, 0.005) || u.How != "pull out of the stud" {
+		t.Errorf("near screw %+v, want %v", u, want)
+	}
+	// Other: levers 95 and 40 over the heel, ignoring the little contact height:
+	// T = 26000 × 40/(95² + 40²) = 97.9 at first; the contact raises it a little.
+	got := f.heel.pull(nil, a.M, 40)
+	if got < 93 || got > 98 {
+		t.Errorf("other screw pulls %v, want a little under 97.9", got)
+	}
+	if g := f.Geometry(a); !near(g.Pull, 546.2, 0.005) || !near(g.Push, f.heel.fb*f.heel.b*g.Contact, 1e-9) || g.Heel != -120 || len(g.Holes) != 2 {
+		t.Errorf("geometry %+v", g)
+	}
+}
+
+func TestTurnedOverTheSameBracketPullsDifferently(t *testing.T) {
+	a := Action{R: 150, M: 150 * 130}
+	below, over := bracket(), bracket()
+	over.LegSide = LegAbove
+	f, g := hang(below, 500), hang(over, 500)
+	// Leg above: the near screw's lever over the corner is its own 25 mm, under
+	// 10 t = 47.6, so it pulls 47.6/25 as much.
+	if r := g.nearPull(nil, a) / f.nearPull(nil, a); !near(r, 47.6/25, 1e-6) {
+		t.Errorf("ratio of the pulls %v, want %v", r, 47.6/25)
+	}
+	if got := f.Geometry(a).Turned; !near(got, g.nearPull(nil, a), 1e-9) {
+		t.Errorf("the drawing says %v for the bracket turned over, it is %v", got, g.nearPull(nil, a))
+	}
+	if got := f.Geometry(a).OtherTurn; !near(got, g.Geometry(a).OtherPull, 1e-9) {
+		t.Errorf("other screw turned: %v, want %v", got, g.Geometry(a).OtherPull)
+	}
+}
+
+func linkOf(t *testing.T, f *flat, role Role) Link {
+	t.Helper()
+	for _, l := range f.Links() {
+		if l.Role == role {
+			return l
+		}
+	}
+	t.Fatalf("no link %s", role)
+	return Link{}
+}
+
+func TestNoPathCountsAScrewInAir(t *testing.T) {
+	for name, c := range map[string]struct {
+		x     float64
+		screw Fixing
+		hold  int
+		how   string
+	}{
+		"in the stud":          {500, Fixing{"wood-10", 63.5}, 2, "meet the stud"},
+		"beside it":            {560, Fixing{"wood-10", 63.5}, 0, "miss: no stud behind"},
+		"its edge, a screw":    {510, Fixing{"wood-10", 63.5}, 2, "meet the stud"},
+		"its very edge":        {518, Fixing{"wood-10", 63.5}, 0, "too near the stud's edge"},
+		"its edge, a lag":      {510, Fixing{"lag-5/16", 101.6}, 0, "too near the stud's edge"},
+		"too short":            {500, Fixing{"wood-10", 38}, 0, "too short for the stud"},
+		"lag too short by tip": {500, Fixing{"lag-5/16", 4.76 + 12.7 + 34}, 0, "too short for the stud"},
+	} {
+		b := bracket()
+		b.Screw = c.screw
+		f := hang(b, c.x)
+		gate := linkOf(t, f, RoleBehind)
+		u := gate.Use(nil, Action{R: 1, M: 1})
+		if f.hold != c.hold || u.How != c.how || math.IsInf(u.Used, 1) != (c.hold == 0) {
+			t.Errorf("%s: %d hold, %+v", name, f.hold, u)
+		}
+		if c.hold == 0 {
+			for _, l := range f.Links() {
+				if l.Role == RoleNear || l.Role == RoleOthers || l.Role == RoleHeel {
+					t.Errorf("%s: %s is still asked", name, l.Name)
+				}
+			}
+		}
+	}
+	none := bracket()
+	none.Holes = nil
+	if u := linkOf(t, hang(none, 500), RoleBehind).Use(nil, Action{}); u.How != "there are none" || !math.IsInf(u.Used, 1) {
+		t.Errorf("no screws: %+v", u)
+	}
+	half := bracket()
+	half.Width, half.Holes[1].Offset = 60, 25
+	if f := hang(half, 500); f.hold != 1 || len(f.Notes().Cautions) == 0 {
+		t.Errorf("one of two beside the stud: %d hold, %v", f.hold, f.Notes())
+	}
+}
+
+func TestBoardScrews(t *testing.T) {
+	b := bracket()
+	b.Board = &BoardScrews{Fixing: Fixing{"wood-6", 28}, Count: 2, FromWall: 100}
+	s := setting(500)
+	s.Thickness = 38
+	f := b.Hang(s).(*flat)
+	if !f.HoldsDown() {
+		t.Fatal("23 mm of a #6 in a 38 mm board should hold")
+	}
+	// The board lifts with 60 N: 30 N a screw. #6: W = 2850 × 0.40² × 0.138 = 62.93
+	// lb/in = 11.02 N/mm; thread min(28 × 2/3, 28 − 4.76) = 18.67: 205.7 N.
+	if u := f.boardScrews(nil, Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
+		t.Errorf("held down: %v", u.Used)
+	}
+	// Load 30 mm past the tip: 100 × 30 / (200 − 100) / 2 = 15 N a screw.
+	if u := f.boardScrews(nil, Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
+		t.Errorf("past the tip: %v", u.Used)
+	}
+	b.Board.Length = 19
+	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
+		t.Error("14 mm of a #6 counts, or nothing is said of it")
+	}
+	if u := hang(bracket(), 500).tips(nil, Action{R: 100, M: 100 * 200}); u.Used != 1 {
+		t.Errorf("load at the tip of an unscrewed board: %v, want 1", u.Used)
+	}
+}
+
+func TestPropertiesOfTheFlatBracket(t *testing.T) {
+	use := func(b *FlatBracket, e float64) map[Role]float64 {
+		out := map[Role]float64{}
+		for _, l := range hang(b, 500).Links() {
+			out[l.Role] = l.Use(nil, Action{R: 100, M: 100 * e}).Used
+		}
+		return out
+	}
+	base := use(bracket(), 120)
+	thick, long, deep, far := bracket(), bracket(), bracket(), use(bracket(), 150)
+	thick.Thickness, long.Leg, deep.Screw.Length = 6, 160, 76.2
+	long.Holes[1].Corner = 120
+	for _, r := range []Role{RoleBar, RoleDroop, RoleNear, RoleOthers, RoleHeel, RoleTips} {
+		if far[r] < base[r] {
+			t.Errorf("%s: a longer arm is easier", r)
+		}
+	}
+	if u := use(thick, 120); u[RoleBar] >= base[RoleBar] || u[RoleDroop] >= base[RoleDroop] || u[RoleNear] >= base[RoleNear] {
+		t.Error("a thicker bar is no stronger")
+	}
+	if u := use(deep, 120); u[RoleNear] >= base[RoleNear] {
+		t.Error("more thread in the stud holds no more")
+	}
+	if u := use(long, 120); u[RoleHeel] >= base[RoleHeel] {
+		t.Error("a longer leg presses harder")
+	}
+}
+
+func TestValidationNamesEveryProblem(t *testing.T) {
+	b := &FlatBracket{Leg: -1, Width: quantity.Length(math.NaN()), Thickness: 900, Steel: "cheese", LegSide: "sideways", Holes: make([]BracketHole, 13),
+		Screw: Fixing{Type: "nail", Length: 1e9}, Board: &BoardScrews{Count: -2}}
+	l := problem.New()
+	b.Validate(l.In("b"))
+	got := map[string]bool{}
+	for _, p := range l.All() {
+		got[p.Path] = true
+	}
+	for _, path := range []string{"b.reach_mm", "b.leg_mm", "b.width_mm", "b.thickness_mm", "b.steel", "b.leg_side", "b.screw.type", "b.screw.length_mm",
+		"b.holes", "b.holes[0].id", "b.holes[0].from_corner_mm", "b.board_screws.type", "b.board_screws.count"} {
+		if !got[path] {
+			t.Errorf("nothing is said of %s; found %v", path, got)
+		}
+	}
+	ok := problem.New()
+	bracket().Validate(ok)
+	if len(ok.All()) != 0 {
+		t.Errorf("a sound bracket: %v", ok.All())
+	}
+}
+
+func TestWorkingFollowsTheRule(t *testing.T) {
+	f := hang(bracket(), 500)
+	for _, l := range f.Links() {
+		for _, c := range []Case{Everyday, Sudden, Break} {
+			var sh working.Sheet
+			a := Action{R: 120, M: 120 * 130, Case: c}
+			u := l.Use(&sh, a)
+			if plain := l.Use(nil, a); plain != u {
+				t.Errorf("%s: %+v with its sum shown, %+v without", l.Name, u, plain)
+			}
+			if len(sh.Steps) == 0 {
+				t.Errorf("%s shows nothing", l.Name)
+			} else if last := sh.Steps[len(sh.Steps)-1]; l.Kind != Gate && !near(last.Result, u.Used, 1e-9) {
+				t.Errorf("%s: the sum ends with %v, the link is used %v", l.Name, last.Result, u.Used)
+			}
+		}
+	}
+}
