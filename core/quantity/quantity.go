@@ -185,3 +185,12 @@ func Decimal(v float64, places int) string {
 	}
 	return s
 }
+
+// Figure writes a number of kilograms or pounds for a verdict, never rounded
+// up: whole from 20 on, else with one decimal.
+func Figure(v float64) string {
+	if v >= 20 {
+		return fmt.Sprintf("%.0f", math.Floor(v+1e-9))
+	}
+	return Decimal(math.Floor(v*10+1e-9)/10, 1)
+}

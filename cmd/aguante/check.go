@@ -1,0 +1,168 @@
+package main
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"text/tabwriter"
+
+	"github.com/spf13/cobra"
+
+	"aguante/core/check"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/server/contract"
+	"aguante/server/projectfile"
+)
+
+func checkCommand() *cobra.Command {
+	var asJSON bool
+	c := &cobra.Command{
+		Use: "check FILE", Short: "Check a project file; - reads standard input", Args: cobra.ExactArgs(1),
+		Long: "Check a project file and print a table, or the whole report with --json.\nExit code 0: everything holds; 1: something does not; 2: the file cannot be read.",
+		RunE: func(c *cobra.Command, args []string) error {
+			b, err := readInput(args[0])
+			if err != nil {
+				return exit{2, err}
+			}
+			p, err := projectfile.Read(b)
+			if err != nil {
+				return exit{2, fmt.Errorf("%s cannot be read\n%w", args[0], err)}
+			}
+			r, err := check.Run(p)
+			if err != nil {
+				return exit{2, err}
+			}
+			out := c.OutOrStdout()
+			if asJSON {
+				e := json.NewEncoder(out)
+				e.SetIndent("", "  ")
+				err = e.Encode(r)
+			} else {
+				err = printReport(out, r, p.Units.Mass)
+			}
+			if err != nil {
+				return err
+			}
+			if r.Verdict == check.Gives || r.Verdict == check.Cannot {
+				return exit{1, errors.New("not everything holds")}
+			}
+			return nil
+		},
+	}
+	c.Flags().BoolVar(&asJSON, "json", false, "print the whole report as JSON")
+	return c
+}
+
+func readInput(name string) ([]byte, error) {
+	if name == "-" {
+		return io.ReadAll(io.LimitReader(os.Stdin, projectfile.MaxSize+1))
+	}
+	f, err := os.Open(name)
+	if err != nil {
+		return nil, err
+	}
+	defer f.Close()
+	return io.ReadAll(io.LimitReader(f, projectfile.MaxSize+1))
+}
+
+// printReport writes the answer as a person reads it.
+func printReport(out io.Writer, r *check.Report, unit string) error {
+	for _, s := range r.Shelves {
+		names := map[string]check.Link{}
+		for _, l := range s.Links {
+			names[l.ID] = l
+		}
+		fmt.Fprintf(out, "%s: %s\n", s.Name, sentence(s, names, unit))
+		w := tabwriter.NewWriter(out, 2, 8, 2, ' ', 0)
+		fmt.Fprintln(w, "  link\twhere\tused\tholds\twould break\thandling")
+		for _, l := range s.Links {
+			breaks := "not known"
+			switch {
+			case l.Break != nil:
+				breaks = mass(*l.Break, unit)
+			case l.Kind != support.Strength:
+				breaks = ""
+			}
+			holds := mass(l.Limit, unit)
+			if l.Kind == support.Stiffness {
+				holds = "straight to " + holds
+			}
+			used := fmt.Sprintf("%.2f", l.Used)
+			if l.Fails {
+				used = "fails"
+			}
+			fmt.Fprintf(w, "  %s\t%s\t%s\t%s\t%s\t%.2f\n", l.Name, l.Where, used, holds, breaks, l.Handling)
+		}
+		if err := w.Flush(); err != nil {
+			return err
+		}
+		for _, c := range s.Cautions {
+			fmt.Fprintln(out, "  caution:", c.Text)
+		}
+		for _, t := range s.Assumed {
+			fmt.Fprintln(out, "  assumed:", t)
+		}
+	}
+	_, err := fmt.Fprintln(out, "A check for hobby use, not an engineer's or a code approval. Local codes and licensed people decide.")
+	return err
+}
+
+func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
+	asked := mass(check.Limit{Kg: s.Asked}, unit)
+	first := links[s.First]
+	if s.Evenly {
+		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where, first.How)
+	}
+	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo, unit), asked, first.Name, first.Where, first.How, mass(s.StraightTo, unit))
+	if s.Handling.Verdict == check.Gives {
+		text += " Does not take its heaviest item set down on the front edge."
+	}
+	return text
+}
+
+func mass(l check.Limit, unit string) string {
+	v := l.Kg
+	if unit == "lb" {
+		v /= 0.45359237
+	}
+	above := ""
+	if l.Above {
+		above = "above "
+	}
+	return fmt.Sprintf("%s%s %s", above, quantity.Figure(v), unit)
+}
+
+func catalogueCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "catalogue", Short: "Print the woods, lumber, grades and fasteners as JSON", Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			e := json.NewEncoder(c.OutOrStdout())
+			e.SetIndent("", "  ")
+			return e.Encode(contract.NewCatalogue())
+		},
+	}
+}
+
+func schemaCommand() *cobra.Command {
+	var wire bool
+	c := &cobra.Command{
+		Use: "schema", Short: "Print the JSON Schema of project files", Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			write := contract.ProjectSchema
+			if wire {
+				write = contract.WireSchema
+			}
+			b, err := write()
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(b)
+			return err
+		},
+	}
+	c.Flags().BoolVar(&wire, "wire", false, "what crosses the wire to the front end, instead")
+	return c
+}

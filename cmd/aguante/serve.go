@@ -1,0 +1,151 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"syscall"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"aguante/demo"
+	"aguante/server/api"
+	"aguante/server/projectfile"
+	"aguante/server/store"
+)
+
+type serveOptions struct {
+	addr, data string
+	hosts      []string
+	quiet      bool
+}
+
+func (o *serveOptions) flags(c *cobra.Command) {
+	c.Flags().StringVar(&o.addr, "addr", "127.0.0.1:7333", "address to listen on; port 0 takes a free one")
+	c.Flags().StringSliceVar(&o.hosts, "host", nil, "further host names to answer to")
+	c.Flags().BoolVar(&o.quiet, "quiet", false, "log errors only")
+}
+
+func serveCommand() *cobra.Command {
+	var o serveOptions
+	c := &cobra.Command{
+		Use: "serve", Short: "Start the app on your own data", Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			if o.data == "" {
+				o.data = os.Getenv("AGUANTE_DATA")
+			}
+			if o.data == "" {
+				dir, err := dataDir()
+				if err != nil {
+					return err
+				}
+				o.data = dir
+			}
+			return serve(c.Context(), o, false)
+		},
+	}
+	o.flags(c)
+	c.Flags().StringVar(&o.data, "data", "", "data directory (else AGUANTE_DATA, else the user's data directory)")
+	return c
+}
+
+func demoCommand() *cobra.Command {
+	var o serveOptions
+	c := &cobra.Command{
+		Use: "demo", Short: "Start the app on fresh demo data, which is gone when it stops", Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			dir, err := os.MkdirTemp("", "aguante-demo-")
+			if err != nil {
+				return err
+			}
+			defer os.RemoveAll(dir)
+			o.data = dir
+			return serve(c.Context(), o, true)
+		},
+	}
+	o.flags(c)
+	return c
+}
+
+// dataDir is where a user's data lives on this system.
+func dataDir() (string, error) {
+	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
+		return filepath.Join(dir, "aguante"), nil
+	}
+	home, err := os.UserHomeDir()
+	if err != nil {
+		return "", fmt.Errorf("no data directory: give one with --data: %w", err)
+	}
+	return filepath.Join(home, ".local", "share", "aguante"), nil
+}
+
+func serve(ctx context.Context, o serveOptions, withDemo bool) error {
+	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	level := slog.LevelInfo
+	if o.quiet {
+		level = slog.LevelError
+	}
+	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: level}))
+	if err := os.MkdirAll(o.data, 0o700); err != nil {
+		return err
+	}
+	st, err := store.Open(ctx, filepath.Join(o.data, "aguante.db"))
+	if err != nil {
+		return err
+	}
+	defer st.Close()
+	if withDemo {
+		if err := loadDemo(ctx, st); err != nil {
+			return err
+		}
+	}
+	l, err := net.Listen("tcp", o.addr)
+	if err != nil {
+		return err
+	}
+	srv := &http.Server{
+		Handler: api.New(st, log, o.hosts...), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
+		WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10,
+		ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelError),
+	}
+	fmt.Printf("Aguante is at http://%s\n", l.Addr())
+	done := make(chan error, 1)
+	go func() {
+		<-ctx.Done()
+		end, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		defer cancel()
+		done <- srv.Shutdown(end)
+	}()
+	if err := srv.Serve(l); !errors.Is(err, http.ErrServerClosed) {
+		return err
+	}
+	return <-done
+}
+
+// loadDemo reads the demo walls through the door of a user's files.
+func loadDemo(ctx context.Context, st *store.Store) error {
+	return fs.WalkDir(demo.Files, ".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		b, err := demo.Files.ReadFile(path)
+		if err != nil {
+			return err
+		}
+		p, err := projectfile.Read(b)
+		if err != nil {
+			return fmt.Errorf("demo wall %s: %w", path, err)
+		}
+		_, err = st.Create(ctx, p)
+		return err
+	})
+}

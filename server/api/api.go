@@ -1,0 +1,334 @@
+// Package api is the app's HTTP interface.
+package api
+
+import (
+	"encoding/json"
+	"errors"
+	"io"
+	"log/slog"
+	"net"
+	"net/http"
+	"net/url"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/gin-contrib/gzip"
+	"github.com/gin-gonic/gin"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/quantity"
+	"aguante/server/contract"
+	"aguante/server/projectfile"
+	"aguante/server/store"
+	"aguante/server/webui"
+)
+
+// Server answers requests from a store.
+type Server struct {
+	store *store.Store
+	hosts []string
+	log   *slog.Logger
+}
+
+// New makes the handler of the whole app. Only requests to loopback names or
+// the given hosts are answered.
+func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
+	gin.SetMode(gin.ReleaseMode)
+	a := &Server{store: s, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log}
+	e := gin.New()
+	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed))
+	g := e.Group("/api")
+	g.GET("/health", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"ok": true}) })
+	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue()) })
+	g.POST("/check", a.check)
+	g.POST("/working", a.working)
+	g.POST("/quantity", a.quantity)
+	g.POST("/file", a.readFile)
+	g.GET("/projects", a.list)
+	g.POST("/projects", a.create)
+	g.GET("/projects/:id", a.get)
+	g.PUT("/projects/:id", a.replace)
+	g.DELETE("/projects/:id", a.remove)
+	g.POST("/projects/:id/restore", a.restore)
+	g.GET("/projects/:id/revisions", a.revisions)
+	g.GET("/projects/:id/revisions/:version", a.revision)
+	webui.Serve(e)
+	return e
+}
+
+func (a *Server) logged(c *gin.Context) {
+	start := time.Now()
+	c.Next()
+	a.log.Info("request", "method", c.Request.Method, "path", c.FullPath(), "status", c.Writer.Status(), "took", time.Since(start).Round(time.Microsecond))
+}
+
+func (a *Server) recovered(c *gin.Context, err any) {
+	a.log.Error("panic", "err", err)
+	fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal", Message: "something broke in the program; your work is as it was last saved"})
+}
+
+// guard keeps other sites out: the Host must be ours, an Origin must be the
+// Host, and what is sent must be JSON. It also sets the page's policies.
+func (a *Server) guard(c *gin.Context) {
+	host := c.Request.Host
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		host = h
+	}
+	if !slices.Contains(a.hosts, strings.Trim(host, "[]")) {
+		fail(c, http.StatusMisdirectedRequest, contract.Failure{Code: "host", Message: "this name is not one that the app answers to"})
+		return
+	}
+	if origin := c.GetHeader("Origin"); origin != "" {
+		if u, err := url.Parse(origin); err != nil || u.Host != c.Request.Host {
+			fail(c, http.StatusForbidden, contract.Failure{Code: "origin", Message: "another site asked for this"})
+			return
+		}
+	}
+	h := c.Writer.Header()
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Referrer-Policy", "no-referrer")
+	h.Set("Cross-Origin-Resource-Policy", "same-origin")
+	if m := c.Request.Method; m == http.MethodPost || m == http.MethodPut {
+		if c.Request.ContentLength != 0 && !strings.HasPrefix(c.ContentType(), "application/json") {
+			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send JSON, with Content-Type application/json"})
+			return
+		}
+		c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, projectfile.MaxSize+1024)
+	}
+	c.Next()
+}
+
+func fail(c *gin.Context, status int, f contract.Failure) { c.AbortWithStatusJSON(status, f) }
+
+// failed writes any error in the one shape.
+func (a *Server) failed(c *gin.Context, err error) {
+	var bad check.Invalid
+	var file projectfile.Unreadable
+	var big *http.MaxBytesError
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	switch {
+	case errors.As(err, &bad):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "invalid", Message: bad.Error(), Path: bad[0].Path, Problems: projectfile.WithLines(bad, nil)})
+	case errors.As(err, &file):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
+	case errors.As(err, &big):
+		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: "that is larger than a project can be (4 MB)"})
+	case errors.Is(err, store.ErrNotFound):
+		fail(c, http.StatusNotFound, contract.Failure{Code: "not-found", Message: err.Error()})
+	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, errRequest):
+		fail(c, http.StatusBadRequest, contract.Failure{Code: "request", Message: err.Error()})
+	default:
+		a.log.Error("failed", "path", c.FullPath(), "err", err)
+		fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal", Message: "something broke in the program; your work is as it was last saved"})
+	}
+}
+
+var errRequest = errors.New("the request cannot be understood")
+
+// body reads a JSON request into v.
+func (a *Server) body(c *gin.Context, v any) bool {
+	b, err := io.ReadAll(c.Request.Body)
+	if err == nil {
+		if err = json.Unmarshal(b, v); err != nil {
+			var kind *json.UnmarshalTypeError
+			var syntax *json.SyntaxError
+			if !errors.As(err, &kind) && !errors.As(err, &syntax) {
+				err = errors.Join(errRequest, err)
+			}
+		}
+	}
+	if err != nil {
+		a.failed(c, err)
+	}
+	return err == nil
+}
+
+func (a *Server) check(c *gin.Context) {
+	var q contract.CheckRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if q.Design == nil {
+		a.failed(c, errRequest)
+		return
+	}
+	r, err := check.Run(q.Design)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.CheckReply{Seq: q.Seq, Report: r})
+}
+
+func (a *Server) working(c *gin.Context) {
+	var q contract.WorkingRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if q.Design == nil {
+		a.failed(c, errRequest)
+		return
+	}
+	w, err := check.Explain(q.Design, q.Link, q.Case)
+	var bad check.Invalid
+	if err != nil && !errors.As(err, &bad) {
+		err = errors.Join(errRequest, err)
+	}
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, w)
+}
+
+// quantity says what a person's text means, so that there is one reader.
+func (a *Server) quantity(c *gin.Context) {
+	var q contract.QuantityRequest
+	if !a.body(c, &q) {
+		return
+	}
+	var v float64
+	var err error
+	switch q.Kind {
+	case "length":
+		var l quantity.Length
+		l, err = quantity.ParseLength(q.Text, q.Unit)
+		v = float64(l)
+	case "mass":
+		var m quantity.Mass
+		m, err = quantity.ParseMass(q.Text, q.Unit)
+		v = float64(m)
+	case "number":
+		v, err = quantity.ParseNumber(q.Text)
+	default:
+		a.failed(c, errRequest)
+		return
+	}
+	if err != nil {
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "quantity", Message: err.Error()})
+		return
+	}
+	c.JSON(http.StatusOK, contract.QuantityReply{Value: v})
+}
+
+// project reads a project document from the request, through the files' door.
+func (a *Server) project(c *gin.Context) (*design.Project, bool) {
+	b, err := io.ReadAll(c.Request.Body)
+	var p *design.Project
+	if err == nil {
+		p, err = projectfile.Read(b)
+	}
+	if err != nil {
+		a.failed(c, err)
+	}
+	return p, err == nil
+}
+
+func (a *Server) readFile(c *gin.Context) {
+	if p, ok := a.project(c); ok {
+		c.JSON(http.StatusOK, p)
+	}
+}
+
+func (a *Server) list(c *gin.Context) {
+	all, err := a.store.List(c.Request.Context())
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, all)
+}
+
+// saved answers with a project and its version as an entity tag.
+func saved(c *gin.Context, status int, p contract.Saved) {
+	c.Header("ETag", strconv.Quote(strconv.Itoa(p.Version)))
+	c.Header("Cache-Control", "no-store")
+	c.JSON(status, p)
+}
+
+func (a *Server) create(c *gin.Context) {
+	p, ok := a.project(c)
+	if !ok {
+		return
+	}
+	s, err := a.store.Create(c.Request.Context(), p)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	saved(c, http.StatusCreated, s)
+}
+
+func (a *Server) get(c *gin.Context) {
+	s, err := a.store.Get(c.Request.Context(), c.Param("id"))
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	saved(c, http.StatusOK, s)
+}
+
+func (a *Server) replace(c *gin.Context) {
+	base, err := strconv.Atoi(strings.Trim(c.GetHeader("If-Match"), `"`))
+	if err != nil {
+		fail(c, http.StatusPreconditionRequired, contract.Failure{Code: "version", Message: "say in If-Match which version this replaces"})
+		return
+	}
+	p, ok := a.project(c)
+	if !ok {
+		return
+	}
+	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), base, p)
+	if errors.Is(err, store.ErrStale) {
+		fail(c, http.StatusConflict, contract.Failure{Code: "stale", Message: "the project was changed elsewhere since you opened it", Version: s.Version})
+		return
+	}
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	saved(c, http.StatusOK, s)
+}
+
+func (a *Server) remove(c *gin.Context) {
+	a.done(c, a.store.Delete(c.Request.Context(), c.Param("id")))
+}
+func (a *Server) restore(c *gin.Context) {
+	a.done(c, a.store.Restore(c.Request.Context(), c.Param("id")))
+}
+
+func (a *Server) done(c *gin.Context, err error) {
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.Status(http.StatusNoContent)
+}
+
+func (a *Server) revisions(c *gin.Context) {
+	all, err := a.store.Revisions(c.Request.Context(), c.Param("id"))
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, all)
+}
+
+func (a *Server) revision(c *gin.Context) {
+	version, err := strconv.Atoi(c.Param("version"))
+	if err != nil {
+		a.failed(c, store.ErrNotFound)
+		return
+	}
+	s, err := a.store.Revision(c.Request.Context(), c.Param("id"), version)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, s)
+}

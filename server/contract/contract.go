@@ -1,0 +1,147 @@
+// Package contract turns the Go types that cross the wire or stand in files
+// into JSON Schema: published for project files, and as the source from which
+// the front end's types are made.
+package contract
+
+import (
+	"encoding/json"
+	"reflect"
+
+	"github.com/invopop/jsonschema"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// Catalogue is everything that can be chosen by key.
+type Catalogue struct {
+	Woods     []material.Wood   `json:"woods"`
+	Grades    []material.Grade  `json:"grades"`
+	Lumber    []material.Lumber `json:"lumber"`
+	Fasteners []fastener.Type   `json:"fasteners"`
+}
+
+// NewCatalogue gathers the tables.
+func NewCatalogue() Catalogue {
+	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Fasteners: fastener.Types()}
+}
+
+// Saved is a project as the store has it.
+type Saved struct {
+	ID       string          `json:"id"`
+	Version  int             `json:"version"`
+	Updated  string          `json:"updated"`
+	Document *design.Project `json:"document"`
+}
+
+// Revision is one earlier state of a project.
+type Revision struct {
+	Version int    `json:"version"`
+	SavedAt string `json:"saved_at"`
+	Name    string `json:"name"`
+}
+
+// CheckRequest asks for the check of a design. Seq comes back with the answer,
+// so that a stale one can be dropped.
+type CheckRequest struct {
+	Seq    int             `json:"seq"`
+	Design *design.Project `json:"design"`
+}
+
+// CheckReply answers it.
+type CheckReply struct {
+	Seq    int           `json:"seq"`
+	Report *check.Report `json:"report"`
+}
+
+// WorkingRequest asks for the sum behind a link in a case: everyday, handling
+// or break.
+type WorkingRequest struct {
+	Design *design.Project `json:"design"`
+	Link   string          `json:"link"`
+	Case   string          `json:"case"`
+}
+
+// QuantityRequest asks what a person's text means. Kind is length, mass or
+// number; Unit is what a bare number is in.
+type QuantityRequest struct {
+	Text string `json:"text"`
+	Kind string `json:"kind"`
+	Unit string `json:"unit"`
+}
+
+// QuantityReply is the value in mm or kg.
+type QuantityReply struct {
+	Value float64 `json:"value"`
+}
+
+// FileProblem is a problem of a file, with the line it stands on where known.
+type FileProblem struct {
+	problem.Problem
+	Line int `json:"line,omitempty"`
+}
+
+// Failure is the one shape of every error.
+type Failure struct {
+	Code     string        `json:"code"`
+	Message  string        `json:"message"`
+	Path     string        `json:"path,omitempty"`
+	Version  int           `json:"version,omitempty"` // of the stored project, on a clash
+	Problems []FileProblem `json:"problems,omitempty"`
+}
+
+// wire gathers the types that the front end speaks.
+type wire struct {
+	Catalogue       Catalogue
+	Saved           Saved
+	Revision        Revision
+	CheckRequest    CheckRequest
+	CheckReply      CheckReply
+	Working         check.Working
+	WorkingRequest  WorkingRequest
+	QuantityRequest QuantityRequest
+	QuantityReply   QuantityReply
+	Failure         Failure
+}
+
+// ProjectSchema is the published schema of a project file: lengths and masses
+// are numbers in mm and kg, or texts with a unit.
+func ProjectSchema() ([]byte, error) {
+	withUnits := map[reflect.Type]string{reflect.TypeFor[quantity.Length](): "27 5/8 in", reflect.TypeFor[quantity.Mass](): "60 lb"}
+	r := &jsonschema.Reflector{
+		RequiredFromJSONSchemaTags: true,
+		Mapper: func(t reflect.Type) *jsonschema.Schema {
+			example, ok := withUnits[t]
+			if !ok {
+				return nil
+			}
+			return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"}, {Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
+		},
+	}
+	s := r.Reflect(&design.Project{})
+	s.ID = "https://aguante.example/project.schema.json"
+	s.Title = "Aguante project file, version 1"
+	for _, field := range []string{"format", "version", "name", "wall"} {
+		s.Definitions["Project"].Required = append(s.Definitions["Project"].Required, field)
+	}
+	return write(s)
+}
+
+// WireSchema describes what crosses the wire, for making the front end's types.
+func WireSchema() ([]byte, error) {
+	r := &jsonschema.Reflector{}
+	s := r.Reflect(&wire{})
+	s.ID = ""
+	return write(s)
+}
+
+func write(s *jsonschema.Schema) ([]byte, error) {
+	b, err := json.MarshalIndent(s, "", "  ")
+	return append(b, '\n'), err
+}
+
+func ptr[T any](v T) *T { return &v }

@@ -1,0 +1,272 @@
+// Package projectfile reads and writes project files. Whatever comes from
+// outside passes through Read: what it does not understand is refused with the
+// line and the reason.
+package projectfile
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"sort"
+	"strconv"
+	"strings"
+	"sync"
+
+	"github.com/santhosh-tekuri/jsonschema/v6"
+	"golang.org/x/text/language"
+	"golang.org/x/text/message"
+
+	"aguante/core/design"
+	"aguante/core/problem"
+	"aguante/server/contract"
+)
+
+// MaxSize is the largest file that is read, bytes.
+const MaxSize = 4 << 20
+
+const maxDepth = 32
+
+// Unreadable is the error for a file that was refused, with every reason.
+type Unreadable []contract.FileProblem
+
+func (u Unreadable) Error() string {
+	var b strings.Builder
+	for i, p := range u {
+		if i > 0 {
+			b.WriteString("\n")
+		}
+		if p.Line > 0 {
+			fmt.Fprintf(&b, "line %d: ", p.Line)
+		}
+		if p.Path != "" {
+			b.WriteString(p.Path + ": ")
+		}
+		b.WriteString(p.Message)
+	}
+	return b.String()
+}
+
+func refuse(line int, path, format string, args ...any) error {
+	return Unreadable{{Problem: problem.Problem{Path: path, Message: fmt.Sprintf(format, args...)}, Line: line}}
+}
+
+// Read takes a project file. Every error is Unreadable.
+func Read(b []byte) (*design.Project, error) {
+	if len(b) > MaxSize {
+		return nil, refuse(0, "", "the file has %d bytes: at most %d are read", len(b), MaxSize)
+	}
+	lines, err := scan(b)
+	if err != nil {
+		return nil, err
+	}
+	var head struct {
+		Format  any `json:"format"`
+		Version any `json:"version"`
+	}
+	if err := json.Unmarshal(b, &head); err != nil {
+		return nil, refuse(1, "", "a project file is a JSON object")
+	}
+	if head.Format != design.Format {
+		return nil, refuse(lines["format"], "format", "this is no project file: it should say %q here", design.Format)
+	}
+	if v, ok := head.Version.(float64); !ok || v != design.Version {
+		return nil, refuse(lines["version"], "version", "version %v: this program reads version %d", head.Version, design.Version)
+	}
+	if found := againstSchema(b, lines); len(found) > 0 {
+		return nil, Unreadable(found)
+	}
+	var p design.Project
+	if err := json.Unmarshal(b, &p); err != nil {
+		return nil, asReason(b, lines, err)
+	}
+	if bad := p.Validate(); len(bad) > 0 {
+		return nil, Unreadable(WithLines(bad, lines))
+	}
+	return &p, nil
+}
+
+// asReason names the place of a value that could not be read: decoding stops
+// at the first, so the texts with units are tried one by one to find it.
+func asReason(b []byte, lines map[string]int, err error) error {
+	var wrong *json.UnmarshalTypeError
+	if errors.As(err, &wrong) {
+		return refuse(lines[wrong.Field], wrong.Field, "a %s does not fit here", wrong.Value)
+	}
+	for path, line := range lines {
+		text, ok := textAt(b, path)
+		if ok && strings.Contains(err.Error(), strconv.Quote(text)) {
+			return refuse(line, path, "%s", err)
+		}
+	}
+	return refuse(0, "", "%s", err)
+}
+
+// textAt returns the string at a path like shelves[0].x_mm.
+func textAt(b []byte, path string) (string, bool) {
+	var v any
+	if json.Unmarshal(b, &v) != nil {
+		return "", false
+	}
+	for _, step := range strings.FieldsFunc(path, func(r rune) bool { return r == '.' || r == '[' || r == ']' }) {
+		switch in := v.(type) {
+		case map[string]any:
+			v = in[step]
+		case []any:
+			i, err := strconv.Atoi(step)
+			if err != nil || i >= len(in) {
+				return "", false
+			}
+			v = in[i]
+		}
+	}
+	s, ok := v.(string)
+	return s, ok
+}
+
+// WithLines adds to each problem the line of the nearest thing that its path
+// names.
+func WithLines(bad []problem.Problem, lines map[string]int) []contract.FileProblem {
+	out := make([]contract.FileProblem, len(bad))
+	for i, p := range bad {
+		out[i] = contract.FileProblem{Problem: p, Line: nearest(lines, p.Path)}
+	}
+	return out
+}
+
+func nearest(lines map[string]int, path string) int {
+	for path != "" {
+		if n, ok := lines[path]; ok {
+			return n
+		}
+		cut := strings.LastIndexAny(path, ".[")
+		if cut < 0 {
+			break
+		}
+		path = path[:cut]
+	}
+	return 1
+}
+
+// scan walks the file once: broken syntax, too deep a nesting, a field named
+// twice or something after the end are refused; each path's line is noted.
+func scan(b []byte) (map[string]int, error) {
+	d := json.NewDecoder(bytes.NewReader(b))
+	lines := map[string]int{}
+	at, line := 0, 1
+	here := func() int {
+		end := int(d.InputOffset())
+		line += bytes.Count(b[at:end], []byte("\n"))
+		at = end
+		return line
+	}
+	var walk func(path string, depth int) error
+	walk = func(path string, depth int) error {
+		if depth > maxDepth {
+			return refuse(here(), path, "nested deeper than %d levels", maxDepth)
+		}
+		t, err := d.Token()
+		if err != nil {
+			return broken(here(), err)
+		}
+		lines[path] = here()
+		open, nested := t.(json.Delim)
+		if !nested {
+			return nil
+		}
+		for i := 0; d.More(); i++ {
+			step := fmt.Sprintf("%s[%d]", path, i)
+			if open == '{' {
+				key, err := d.Token()
+				if err != nil {
+					return broken(here(), err)
+				}
+				step = strings.TrimPrefix(path+"."+key.(string), ".")
+				if _, twice := lines[step]; twice {
+					return refuse(here(), step, "this is given twice")
+				}
+			}
+			if err := walk(step, depth+1); err != nil {
+				return err
+			}
+		}
+		if _, err := d.Token(); err != nil {
+			return broken(here(), err)
+		}
+		return nil
+	}
+	if err := walk("", 0); err != nil {
+		return nil, err
+	}
+	if _, err := d.Token(); !errors.Is(err, io.EOF) {
+		return nil, refuse(here(), "", "there is something after the end of the project")
+	}
+	return lines, nil
+}
+
+func broken(line int, err error) error {
+	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
+		return refuse(line, "", "the file ends too early")
+	}
+	return refuse(line, "", "not readable as JSON: %s", err)
+}
+
+var compiled = sync.OnceValues(func() (*jsonschema.Schema, error) {
+	b, err := contract.ProjectSchema()
+	if err != nil {
+		return nil, err
+	}
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
+	if err != nil {
+		return nil, err
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("project.json", doc); err != nil {
+		return nil, err
+	}
+	return c.Compile("project.json")
+})
+
+// againstSchema returns what the published schema has against the file.
+func againstSchema(b []byte, lines map[string]int) []contract.FileProblem {
+	schema, err := compiled()
+	if err != nil {
+		panic(err) // the schema is part of the program
+	}
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(b))
+	if err != nil {
+		return []contract.FileProblem{{Problem: problem.Problem{Message: err.Error()}}}
+	}
+	var bad *jsonschema.ValidationError
+	if err := schema.Validate(doc); !errors.As(err, &bad) {
+		return nil
+	}
+	say := message.NewPrinter(language.English)
+	seen := map[string]bool{}
+	var out []contract.FileProblem
+	var walk func(e *jsonschema.ValidationError)
+	walk = func(e *jsonschema.ValidationError) {
+		for _, c := range e.Causes {
+			walk(c)
+		}
+		if len(e.Causes) > 0 {
+			return
+		}
+		path := ""
+		for _, step := range e.InstanceLocation {
+			if _, err := strconv.Atoi(step); err == nil {
+				path += "[" + step + "]"
+			} else {
+				path = strings.TrimPrefix(path+"."+step, ".")
+			}
+		}
+		if text := e.ErrorKind.LocalizedString(say); !seen[path+text] && len(out) < 50 {
+			seen[path+text] = true
+			out = append(out, contract.FileProblem{Problem: problem.Problem{Path: path, Message: text}, Line: nearest(lines, path)})
+		}
+	}
+	walk(bad)
+	sort.SliceStable(out, func(i, j int) bool { return out[i].Line < out[j].Line })
+	return out
+}
