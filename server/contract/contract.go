@@ -133,7 +133,12 @@ func ProjectSchema() ([]byte, error) {
 
 // WireSchema describes what crosses the wire, for making the front end's types.
 func WireSchema() ([]byte, error) {
-	r := &jsonschema.Reflector{}
+	r := &jsonschema.Reflector{Namer: func(t reflect.Type) string {
+		if t == reflect.TypeFor[check.Shelf]() || t == reflect.TypeFor[check.Support]() {
+			return t.Name() + "Report" // the design has a Shelf and a Support too
+		}
+		return t.Name()
+	}}
 	s := r.Reflect(&wire{})
 	s.ID = ""
 	return write(s)

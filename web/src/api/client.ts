@@ -1,0 +1,67 @@
+import type { Catalogue, CheckReply, Failure, Project, QuantityReply, Revision, Saved, Working } from "./types.gen";
+
+/** An answer of the server that says no, in the one shape of every error. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly failure: Failure,
+  ) {
+    super(failure.message);
+  }
+}
+
+/** The server did not answer at all. */
+export class Away extends Error {}
+
+async function call<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
+  let reply: Response;
+  try {
+    reply = await fetch(`/api${path}`, {
+      method,
+      headers: { ...(body === undefined ? {} : { "Content-Type": "application/json" }), ...headers },
+      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+    });
+  } catch {
+    throw new Away("The app's server does not answer.");
+  }
+  if (reply.status === 204) return undefined as T;
+  const text = await reply.text();
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new Away("The app's server gave no answer that makes sense.");
+  }
+  if (!reply.ok) throw new Refused(reply.status, value as Failure);
+  return value as T;
+}
+
+export const api = {
+  catalogue: () => call<Catalogue>("GET", "/catalogue"),
+  check: (design: Project, seq: number) => call<CheckReply>("POST", "/check", { seq, design }),
+  working: (design: Project, link: string, which: string) =>
+    call<Working>("POST", "/working", { design, link, case: which }),
+  quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
+    call<QuantityReply>("POST", "/quantity", { text, kind, unit }),
+  readFile: (text: string) => call<Project>("POST", "/file", text),
+  projects: () => call<Saved[]>("GET", "/projects"),
+  project: (id: string) => call<Saved>("GET", `/projects/${id}`),
+  create: (p: Project) => call<Saved>("POST", "/projects", p),
+  replace: (id: string, base: number, p: Project) =>
+    call<Saved>("PUT", `/projects/${id}`, p, { "If-Match": `"${base}"` }),
+  remove: (id: string) => call<void>("DELETE", `/projects/${id}`),
+  restore: (id: string) => call<void>("POST", `/projects/${id}/restore`),
+  revisions: (id: string) => call<Revision[]>("GET", `/projects/${id}/revisions`),
+  revision: (id: string, version: number) => call<Saved>("GET", `/projects/${id}/revisions/${version}`),
+};
+
+/** What went wrong, in words for a person. */
+export function reason(err: unknown): string {
+  if (err instanceof Refused) {
+    const first = err.failure.problems?.[0];
+    if (!first) return err.failure.message;
+    const more = err.failure.problems!.length - 1;
+    return first.message + (more > 0 ? ` (and ${more} more)` : "");
+  }
+  return err instanceof Error ? err.message : String(err);
+}

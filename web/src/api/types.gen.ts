@@ -1,0 +1,354 @@
+// Made by `make generate` from the Go types. Do not edit.
+
+export interface Wire {
+Catalogue: Catalogue
+Saved: Saved
+Revision: Revision
+CheckRequest: CheckRequest
+CheckReply: CheckReply
+Working: Working
+WorkingRequest: WorkingRequest
+QuantityRequest: QuantityRequest
+QuantityReply: QuantityReply
+Failure: Failure
+}
+export interface Catalogue {
+woods: Wood[]
+grades: Grade[]
+lumber: Lumber[]
+fasteners: Type[]
+}
+export interface Wood {
+key: string
+name: string
+family: string
+sg: number
+mor_mpa: number
+e_mpa: number
+perp_mpa: number
+shear_mpa: number
+tension_perp_mpa: number
+cr: number
+ct: number
+assumed?: string
+source: string
+}
+export interface Grade {
+key: string
+name: string
+sr: number
+e_factor: number
+source: string
+}
+export interface Lumber {
+key: string
+name: string
+grade: string
+g: number
+fb_mpa: number
+fv_mpa: number
+perp_mpa: number
+e_mpa: number
+source: string
+}
+export interface Type {
+key: string
+name: string
+kind: string
+unit: string
+d_mm: number
+root_mm: number
+head_mm: number
+tip_mm: number
+source: string
+}
+export interface Saved {
+id: string
+version: number
+updated: string
+document: Project
+}
+export interface Project {
+format: string
+version: number
+name: string
+units: Units
+wall: Wall
+shelves: Shelf[]
+}
+export interface Units {
+length: string
+mass: string
+}
+export interface Wall {
+length_mm: number
+height_mm: number
+lining: Lining
+studs: Stud[]
+}
+export interface Lining {
+kind: string
+thickness_mm: number
+}
+export interface Stud {
+id: string
+x_mm: number
+width_mm: number
+depth_mm: number
+doubt_mm: number
+wood: string
+}
+export interface Shelf {
+id: string
+name: string
+x_mm: number
+y_mm: number
+length_mm: number
+depth_mm: number
+thickness_mm: number
+board: Board
+supports: Support[]
+contents: Item[]
+duration: string
+below: string
+sag: SagLimit
+misfit_mm: number
+}
+export interface Board {
+woods: string[]
+grade: string
+condition: string
+}
+export interface Support {
+id: string
+kind: string
+x_mm: number
+flat_bracket?: FlatBracket
+}
+export interface FlatBracket {
+reach_mm: number
+leg_mm: number
+width_mm: number
+thickness_mm: number
+steel: string
+leg_side: string
+hole_mm: number
+holes: BracketHole[]
+screw: Fixing
+board_screws?: BoardScrews
+}
+export interface BracketHole {
+id: string
+from_corner_mm: number
+offset_mm: number
+}
+export interface Fixing {
+type: string
+length_mm: number
+}
+export interface BoardScrews {
+type: string
+length_mm: number
+count: number
+from_wall_mm: number
+}
+export interface Item {
+id: string
+name: string
+shape: string
+by: string
+count?: number
+each_kg: number
+per_metre_kg?: number
+from_mm: number
+to_mm: number
+place: string
+depth_mm?: number
+height_mm: number
+}
+export interface SagLimit {
+school: string
+figure_mm?: number
+}
+export interface Revision {
+version: number
+saved_at: string
+name: string
+}
+export interface CheckRequest {
+seq: number
+design: Project
+}
+export interface CheckReply {
+seq: number
+report: Report
+}
+export interface Report {
+shelves: ShelfReport[]
+verdict: string
+weakest?: string
+}
+export interface ShelfReport {
+id: string
+name: string
+verdict: string
+why?: string
+asked_kg: number
+self_kg: number
+evenly: boolean
+holds: Limit
+first?: string
+straight: Limit
+first_sag?: string
+breaks?: Limit
+break_link?: string
+not_known: string[]
+handling: Sudden
+links: Link[]
+band: string[]
+supports: SupportReport[]
+curve: CurvePoint[]
+contents: ItemMass[]
+assumed: string[]
+cautions: Caution[]
+}
+export interface Limit {
+kg: number
+above: boolean
+}
+export interface Sudden {
+verdict: string
+load_n: number
+used: number
+link?: string
+x_mm: number
+}
+export interface Link {
+id: string
+role: string
+kind: string
+name: string
+where: string
+support?: string
+how: string
+when: string
+wood?: string
+used: number
+fails: boolean
+limit: Limit
+break?: Limit
+no_mean?: string
+handling_used: number
+value_mm?: number
+now_mm?: number
+allowed_mm?: number
+x_mm: number
+}
+export interface SupportReport {
+id: string
+number: number
+name: string
+share_kg: number
+load_n: number
+arm_mm: number
+when: string
+worst?: string
+geometry: Geometry
+}
+export interface Geometry {
+reach_mm: number
+leg_top_mm: number
+leg_bottom_mm: number
+thickness_mm: number
+width_mm: number
+gap_mm: number
+arm_mm: number
+heel_mm: number
+contact_mm: number
+push_n: number
+near_pull_n: number
+turned_pull_n: number
+other_pull_n: number
+turned_other_pull_n: number
+droop_mm: number
+holes: Hole[]
+}
+export interface Hole {
+id: string
+x_mm: number
+y_mm: number
+meets: string
+edge_mm: number
+counts: boolean
+stud?: string
+stud_depth_mm: number
+length_mm: number
+d_mm: number
+in_stud_mm: number
+thread_mm: number
+least_mm: number
+would_need_mm: number
+pull_n: number
+takes_n: number
+shear_n: number
+pilot_mm: number
+why?: string
+}
+export interface CurvePoint {
+x_mm: number
+now_mm: number
+later_mm: number
+}
+export interface ItemMass {
+id: string
+kg: number
+}
+export interface Caution {
+about?: string
+text: string
+}
+export interface Working {
+link: Link
+case: string
+when: string
+steps: Step[]
+}
+export interface Step {
+symbol: string
+meaning: string
+formula: string
+inputs: Input[]
+result: number
+kind: string
+source: string
+}
+export interface Input {
+symbol: string
+value: number
+kind: string
+}
+export interface WorkingRequest {
+design: Project
+link: string
+case: string
+}
+export interface QuantityRequest {
+text: string
+kind: string
+unit: string
+}
+export interface QuantityReply {
+value: number
+}
+export interface Failure {
+code: string
+message: string
+path?: string
+version?: number
+problems?: FileProblem[]
+}
+export interface FileProblem {
+path: string
+message: string
+line?: number
+}

@@ -1,0 +1,140 @@
+import { area, curveMonotoneX } from "d3-shape";
+import type { Link, ShelfReport } from "../api/types.gen";
+import { asked } from "../format";
+import { useBench } from "./context";
+import { figureOf, named, ROLE } from "./words";
+
+const MOST = 3; // thicker than this is drawn broken off
+const ONE = 20; // pixels for what is asked
+
+interface Part {
+  link: Link | null;
+  ratio: number;
+}
+
+/** The load's way to the stud: a band as thick as what each link holds of what is asked. */
+export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
+  const { design, light, lit, openWorking } = useBench();
+  const u = design.units;
+  const parts: Part[] = [
+    { link: null, ratio: 1 },
+    ...shelf.band
+      .map((id) => shelf.links.find((l) => l.id === id))
+      .filter((l) => l !== undefined)
+      .map((link) => ({ link, ratio: ratioOf(link, shelf) })),
+  ];
+  const each = Math.max(94, width / parts.length);
+  const wide = each * parts.length;
+  const mid = 34;
+  const tall = (r: number) => Math.max(r <= 0.02 ? 0.8 : 2, Math.min(r, MOST) * ONE);
+  const points: [number, number][] = [];
+  parts.forEach((p, i) => {
+    if (p.link?.kind === "stiffness") return;
+    const h = tall(p.ratio);
+    points.push([(i + 0.26) * each, h], [(i + 0.74) * each, h]);
+  });
+  points.unshift([0, points[0]![1]]);
+  points.push([wide, points.at(-1)![1]]);
+  const shape = area<[number, number]>()
+    .x((p) => p[0])
+    .y0((p) => mid - p[1] / 2)
+    .y1((p) => mid + p[1] / 2)
+    .curve(curveMonotoneX)(points);
+
+  return (
+    <div className="overflow-x-auto" role="group" aria-label="The load's way to the stud, link by link">
+      <div className="relative" style={{ width: wide }}>
+        <svg width={wide} height={68} className="block" aria-hidden>
+          <path
+            d={shape ?? ""}
+            fill="var(--timber)"
+            stroke="var(--ink)"
+            strokeWidth="1.3"
+            className="transition-[d] duration-200 motion-reduce:transition-none"
+          />
+          <line
+            x1={0}
+            x2={wide}
+            y1={mid - ONE / 2}
+            y2={mid - ONE / 2}
+            stroke="var(--timber-ink)"
+            strokeDasharray="6 5"
+          />
+          <line
+            x1={0}
+            x2={wide}
+            y1={mid + ONE / 2}
+            y2={mid + ONE / 2}
+            stroke="var(--timber-ink)"
+            strokeDasharray="6 5"
+          />
+          {parts.map((p, i) => {
+            const x = (i + 0.5) * each;
+            if (p.link?.kind === "stiffness") {
+              const h = tall(p.ratio) / 2;
+              return (
+                <path
+                  key={i}
+                  d={`M${x - each * 0.36} ${mid - h} h${each * 0.72} M${x - each * 0.36} ${mid + h} h${each * 0.72}`}
+                  stroke={p.ratio < 1 ? "var(--ochre)" : "var(--timber-ink)"}
+                  strokeDasharray="3 3"
+                  strokeWidth="2"
+                  fill="none"
+                />
+              );
+            }
+            if (p.link && p.ratio < 1)
+              return (
+                <path key={i} d={`M${x - 8} ${mid - 8} l16 16 m0 -16 l-16 16`} stroke="var(--red)" strokeWidth="3" />
+              );
+            if (p.ratio > MOST)
+              return (
+                <path
+                  key={i}
+                  d={`M${x - 7} 8 l6 -7 M${x + 1} 8 l6 -7 M${x - 7} 67 l6 -7 M${x + 1} 67 l6 -7`}
+                  stroke="var(--ink)"
+                  strokeWidth="1.3"
+                />
+              );
+            return null;
+          })}
+        </svg>
+        <div className="flex">
+          {parts.map((p) =>
+            p.link ? (
+              <button
+                key={p.link.id}
+                type="button"
+                data-link={p.link.id}
+                style={{ width: each }}
+                aria-label={`${named(p.link)}: ${figureOf(p.link, u)}. Show the working`}
+                className={`min-h-11 px-1 text-center text-[13px] leading-tight hover:underline underline-offset-4 ${
+                  p.ratio < 1 ? `${p.link.kind === "stiffness" ? "text-ochre" : "text-red"} font-semibold` : ""
+                } ${lit === p.link.id ? "underline" : ""}`}
+                onMouseEnter={() => light(p.link!.id)}
+                onMouseLeave={() => light(null)}
+                onFocus={() => light(p.link!.id)}
+                onBlur={() => light(null)}
+                onClick={() => openWorking(p.link!.id)}
+              >
+                {ROLE[p.link.role] ?? p.link.name}
+                <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(p.link, u)}</span>
+              </button>
+            ) : (
+              <div key="contents" style={{ width: each }} className="px-1 text-center text-[13px] leading-tight">
+                contents
+                <span className="fig block">{shelf.evenly ? "none yet" : asked(shelf.asked_kg, u)}</span>
+              </div>
+            ),
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function ratioOf(l: Link, s: ShelfReport): number {
+  if (l.kind === "gate") return l.fails ? 0 : l.limit.above || s.evenly ? MOST + 1 : l.limit.kg / s.asked_kg;
+  if (l.limit.above) return MOST + 1;
+  return s.evenly ? (l.limit.kg > 0 ? MOST + 1 : 0) : l.limit.kg / s.asked_kg;
+}

@@ -1,0 +1,259 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useLayoutEffect, useMemo, useReducer, useRef, useState } from "react";
+import { useParams } from "react-router";
+import { api, Away, reason, Refused } from "../api/client";
+import type { Catalogue, Saved, ShelfReport } from "../api/types.gen";
+import { FrontView } from "../drawing/FrontView";
+import { SideView } from "../drawing/SideView";
+import { BoardPanel } from "../stages/board/BoardPanel";
+import { HoldPanel } from "../stages/hold/HoldPanel";
+import { LoadPanel } from "../stages/load/LoadPanel";
+import { WallPanel } from "../stages/wall/WallPanel";
+import { Sheet } from "../ui/Sheet";
+import { download } from "../ui/files";
+import { Band } from "./Band";
+import { BenchProvider, linkOf, reportOf, useBench, type BenchValue, type Stage } from "./context";
+import { shelfOf, type Edit, type Selection } from "./edit";
+import { history } from "./history";
+import { Cautions } from "./Cautions";
+import { HistorySheet } from "./HistorySheet";
+import { TopBar } from "./TopBar";
+import { useCheck } from "./useCheck";
+import { KEYS, useKeys } from "./useKeys";
+import { pending, useSync } from "./useSync";
+import { Clash } from "./Clash";
+import { useSize } from "../ui/useSize";
+import { Verdict } from "./Verdict";
+import { WorkingSheet } from "./WorkingSheet";
+
+const PANEL: Record<Stage, () => React.ReactNode> = {
+  Load: LoadPanel,
+  Wall: WallPanel,
+  Board: BoardPanel,
+  Hold: HoldPanel,
+};
+
+/** Opens a project, with what this browser still holds of it. */
+export function BenchPage() {
+  const { id = "" } = useParams();
+  const saved = useQuery({
+    queryKey: ["project", id],
+    queryFn: () => api.project(id),
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: retryAway,
+  });
+  const catalogue = useQuery({
+    queryKey: ["catalogue"],
+    queryFn: api.catalogue,
+    staleTime: Infinity,
+    retry: retryAway,
+  });
+  const err = saved.error ?? catalogue.error;
+  if (err)
+    return (
+      <main className="p-6">
+        <p className="text-red">{reason(err)}</p>
+        <a className="act" href="/">
+          All walls
+        </a>
+      </main>
+    );
+  if (!saved.data || !catalogue.data) return <main className="p-6 text-soft">Opening the wall.</main>;
+  return (
+    <Bench key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`} saved={saved.data} catalogue={catalogue.data} />
+  );
+}
+
+const retryAway = (n: number, err: Error) => err instanceof Away && n < 60;
+
+function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
+  const kept = useMemo(() => pending(saved.id), [saved.id]);
+  const usable = kept !== null && kept.base === saved.version;
+  const [h, dispatch] = useReducer(history, {
+    past: [],
+    now: usable ? kept.document : saved.document,
+    future: [],
+    tag: null,
+  });
+  const design = h.now;
+  const checked = useCheck(design);
+  const sync = useSync(saved, design, usable);
+  const [stage, setStage] = useState<Stage>("Hold");
+  const [selection, select] = useState<Selection | null>(null);
+  const [shelf, setShelf] = useState<string | null>(null);
+  const [lit, light] = useState<string | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<"keys" | "history" | null>(null);
+
+  const current =
+    shelfOf(design, selection)?.id ??
+    (design.shelves.some((s) => s.id === shelf) ? shelf : (design.shelves[0]?.id ?? null));
+  const choose = useCallback(
+    (s: Selection | null) => {
+      select(s);
+      const on = shelfOf(design, s);
+      if (on) setShelf(on.id);
+      else if (s?.kind === "shelf") setShelf(s.id);
+    },
+    [design],
+  );
+  const latest = useRef(design);
+  useLayoutEffect(() => {
+    latest.current = design;
+  });
+  const edit = useCallback((e: Edit, tag?: string) => dispatch({ type: "edit", next: e(latest.current), tag }), []);
+  const tryEdit = useCallback(async (e: Edit) => {
+    const next = e(latest.current);
+    try {
+      await api.check(next, 0);
+    } catch (err) {
+      if (err instanceof Away || err instanceof Refused) return reason(err);
+      throw err;
+    }
+    dispatch({ type: "edit", next });
+    return null;
+  }, []);
+  const answer = reportOf(checked.report, current);
+  const value: BenchValue = {
+    design,
+    report: checked.report,
+    catalogue,
+    stage,
+    shelfId: current,
+    selection,
+    select: choose,
+    edit,
+    tryEdit,
+    lit,
+    light,
+    openWorking: setOpen,
+  };
+  const undo = () => dispatch({ type: "undo" });
+  const redo = () => dispatch({ type: "redo" });
+  useKeys({
+    design,
+    selection,
+    select: choose,
+    edit,
+    undo,
+    redo,
+    setStage,
+    weakest: () => answer?.first && setOpen(answer.first),
+    help: () => setSheet("keys"),
+  });
+
+  const Panel = PANEL[stage];
+  const saveFile = () => download(`${design.name || "wall"}.aguante.json`, JSON.stringify(design, null, 2) + "\n");
+  return (
+    <BenchProvider value={value}>
+      <div className="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:h-dvh">
+        <TopBar
+          setStage={setStage}
+          undo={h.past.length ? undo : null}
+          redo={h.future.length ? redo : null}
+          sync={sync}
+          onFile={saveFile}
+          onHistory={() => setSheet("history")}
+          onHelp={() => setSheet("keys")}
+        />
+        <main className="grid min-h-0 grid-cols-1 gap-x-4 px-4 max-[700px]:px-2 lg:grid-cols-[1fr_296px]">
+          <DrawingArea />
+          <aside
+            aria-label={`Stage: ${stage}`}
+            className="min-h-0 overflow-y-auto pb-2 max-lg:order-last max-lg:overflow-visible max-lg:pt-3"
+          >
+            <Panel />
+            <Cautions shelf={answer} />
+          </aside>
+        </main>
+        <footer className="border-t border-hair bg-paper px-4 pt-2 pb-1 max-lg:order-none max-[700px]:px-2">
+          <Verdict shelf={answer} checked={checked} />
+          {answer && checked.problems.length === 0 && <BandArea shelf={answer} />}
+          <p className="mt-1 flex flex-wrap justify-between gap-x-4 text-[13px] text-soft">
+            <span>
+              A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide.
+            </span>
+            <span>
+              {checked.away
+                ? "The server is away: the answer is the last one it gave."
+                : "between the pencil lines: what you ask of it"}
+            </span>
+          </p>
+        </footer>
+      </div>
+      <WorkingSheet link={linkOf(answer, open ?? undefined)} onClose={() => setOpen(null)} />
+      <Sheet open={sheet === "keys"} onClose={() => setSheet(null)} title="Keys">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
+          {KEYS.map(([key, does]) => (
+            <div key={key} className="contents">
+              <dt className="fig">{key}</dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+      </Sheet>
+      <HistorySheet
+        id={saved.id}
+        open={sheet === "history"}
+        onClose={() => setSheet(null)}
+        onTake={(p) => {
+          dispatch({ type: "edit", next: p });
+          setSheet(null);
+        }}
+      />
+      <Clash
+        id={saved.id}
+        open={sync.is === "clash" || (kept !== null && !usable)}
+        mine={kept && !usable ? kept.document : design}
+      />
+    </BenchProvider>
+  );
+}
+
+function BandArea({ shelf }: { shelf: ShelfReport }) {
+  const [ref, { width }] = useSize();
+  return (
+    <div ref={ref} className="mt-1 min-h-[114px]">
+      {width > 0 && <Band shelf={shelf} width={width} />}
+    </div>
+  );
+}
+
+/** Front and side view in the room there is. */
+function DrawingArea() {
+  const [ref, { width, height }] = useSize();
+  const { design, report, shelfId, selection, stage } = useBench();
+  const shelf = design.shelves.find((s) => s.id === shelfId);
+  const answer = reportOf(report, shelfId);
+  const weakest = linkOf(answer, answer?.first)?.support;
+  const chosen = selection?.kind === "support" ? selection.id : undefined;
+  const id = chosen ?? weakest ?? shelf?.supports[0]?.id;
+  const support = shelf?.supports.find((s) => s.id === id);
+  const side = answer?.supports.find((s) => s.id === id);
+  const beside = width >= 820;
+  const shown = support && side && (beside || stage === "Hold") ? { support, side } : null;
+  const sideWidth = !shown ? 0 : beside ? Math.min(300, width * 0.34) : width;
+  const frontHeight = beside || !shown ? height : height - 330;
+  return (
+    <div
+      ref={ref}
+      className={`min-h-0 overflow-hidden border border-hair bg-sheet ${shown && !beside ? "h-[690px]" : "h-[360px]"} lg:h-auto`}
+    >
+      {width > 0 && (
+        <div className={beside ? "flex" : ""}>
+          <FrontView width={beside ? width - sideWidth : width} height={frontHeight} />
+          {shown && shelf && (
+            <SideView
+              shelf={shelf}
+              support={shown.support}
+              report={shown.side}
+              width={sideWidth}
+              height={beside ? height : 330}
+            />
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useQueryClient } from "@tanstack/react-query";
+import { api, reason } from "../api/client";
+import type { Project } from "../api/types.gen";
+import { Sheet } from "../ui/Sheet";
+import { forget } from "./useSync";
+
+/** The project was changed elsewhere too: nothing is overwritten unasked. */
+export function Clash({ id, open, mine }: { id: string; open: boolean; mine: Project }) {
+  const go = useNavigate();
+  const queries = useQueryClient();
+  const [error, setError] = useState<string | null>(null);
+  const keep = async () => {
+    try {
+      const copy = await api.create({ ...mine, name: `${mine.name}, my copy`.slice(0, 60) });
+      forget(id);
+      void go(`/wall/${copy.id}`);
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
+  const take = async () => {
+    forget(id);
+    await queries.resetQueries({ queryKey: ["project", id] });
+  };
+  return (
+    <Sheet narrow open={open} onClose={() => undefined} title="Changed elsewhere">
+      <p>
+        This wall was changed in another window since you opened it here. Your changes are still here and theirs are
+        saved; nothing is lost.
+      </p>
+      {error && <p className="mt-2 text-red">{error}</p>}
+      <div className="mt-4 flex gap-6">
+        <button type="button" className="act font-semibold" onClick={() => void keep()}>
+          Keep mine as a copy
+        </button>
+        <button type="button" className="act" onClick={() => void take()}>
+          Take theirs
+        </button>
+      </div>
+    </Sheet>
+  );
+}

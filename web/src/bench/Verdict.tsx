@@ -1,0 +1,101 @@
+import { useRef, useState, useEffect } from "react";
+import type { ShelfReport } from "../api/types.gen";
+import { holds } from "../format";
+import { linkOf, useBench } from "./context";
+import type { Checked } from "./useCheck";
+import { headline, limit, named, tone } from "./words";
+
+const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial" };
+const MARK = { bad: "✕", close: "≈", good: "✓" };
+
+/** What the shelf comes to, in a sentence, with what gives first. */
+export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; checked: Checked }) {
+  const { design, openWorking, select } = useBench();
+  const was = useBefore(shelf);
+  const u = design.units;
+  const problem = checked.problems[0];
+  if (problem)
+    return (
+      <p role="status" className="min-h-[54px] text-[20px] text-red" data-testid="verdict">
+        <b>Cannot say:</b> <span className="text-[15px]">{problem.message}</span>
+      </p>
+    );
+  if (!shelf)
+    return (
+      <p role="status" className="min-h-[54px] text-[20px] text-soft" data-testid="verdict">
+        {checked.report || design.shelves.length === 0 ? "No shelf on this wall yet." : "Working it out."}
+      </p>
+    );
+  const [strong, rest] = headline(shelf, u);
+  const first = linkOf(shelf, shelf.first);
+  const bends = linkOf(shelf, shelf.first_sag);
+  const set = linkOf(shelf, shelf.handling.link);
+  const t = tone(shelf);
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
+      <p role="status" aria-live="polite" className="text-[22px] leading-tight" data-testid="verdict">
+        <b className={TONE[t]}>
+          <span aria-hidden>{MARK[t]} </span>
+          {strong}
+        </b>
+        {rest}
+      </p>
+      {was && (
+        <span className="fig text-soft" data-testid="change">
+          {was} → {limit(shelf.holds, u)}
+        </span>
+      )}
+      <p className="min-w-0">
+        {first && (
+          <>
+            First to give:{" "}
+            <button
+              type="button"
+              className="underline underline-offset-4 hover:text-chalk"
+              data-testid="first"
+              onClick={() => {
+                if (first.support) select({ kind: "support", id: first.support });
+                openWorking(first.id);
+              }}
+            >
+              {named(first)}
+            </button>{" "}
+            ({first.how}).{" "}
+          </>
+        )}
+        {shelf.breaks ? `It would break at about ${limit(shelf.breaks, u)}. ` : "Where it would break is not known. "}
+        {bends && (
+          <span className={shelf.verdict === "sags" || bends.used > 1 ? "text-ochre" : ""}>
+            Stays straight to {limit(shelf.straight, u)} ({named(bends)}).{" "}
+          </span>
+        )}
+        <span className={shelf.handling.verdict === "gives" ? "text-red" : ""} data-testid="handling">
+          {shelf.handling.verdict === "gives" && set
+            ? `Its heaviest thing set down hard on the front edge: gives (${named(set)}).`
+            : "Takes its heaviest thing set down hard on the front edge."}
+        </span>
+      </p>
+    </div>
+  );
+}
+
+/** What it held before the last change, for a few seconds. */
+function useBefore(shelf: ShelfReport | undefined): string | null {
+  const { design } = useBench();
+  const last = useRef<{ id: string; text: string } | null>(null);
+  const [was, setWas] = useState<string | null>(null);
+  const text = shelf ? holds(shelf.holds.kg, design.units) : null;
+  const id = shelf?.id ?? "";
+  useEffect(() => {
+    if (text === null) return;
+    const before = last.current;
+    last.current = { id, text };
+    if (!before || before.id !== id) return setWas(null);
+    if (before.text !== text) {
+      setWas((w) => w ?? before.text);
+      const timer = setTimeout(() => setWas(null), 6000);
+      return () => clearTimeout(timer);
+    }
+  }, [text, id]);
+  return was === text ? null : was;
+}

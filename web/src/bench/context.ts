@@ -1,0 +1,41 @@
+import { createContext, useContext } from "react";
+import type { Catalogue, Link, Project, Report, ShelfReport } from "../api/types.gen";
+import type { Edit, Selection } from "./edit";
+
+export const STAGES = ["Load", "Wall", "Board", "Hold"] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** What every part of the bench sees. */
+export interface BenchValue {
+  design: Project;
+  report: Report | null;
+  catalogue: Catalogue;
+  stage: Stage;
+  /** The shelf that the bench is about. */
+  shelfId: string | null;
+  selection: Selection | null;
+  select: (s: Selection | null) => void;
+  /** Changes the design at once; edits with one tag in a row are undone as one. */
+  edit: (e: Edit, tag?: string) => void;
+  /** Changes it only where the result can be checked; else says why not. */
+  tryEdit: (e: Edit) => Promise<string | null>;
+  /** The link that is lit up, by id. */
+  lit: string | null;
+  light: (link: string | null) => void;
+  openWorking: (link: string) => void;
+}
+
+const Bench = createContext<BenchValue | null>(null);
+export const BenchProvider = Bench.Provider;
+
+export function useBench(): BenchValue {
+  const v = useContext(Bench);
+  if (!v) throw new Error("outside the bench");
+  return v;
+}
+
+export const reportOf = (r: Report | null, shelf: string | null): ShelfReport | undefined =>
+  r?.shelves.find((s) => s.id === shelf);
+
+export const linkOf = (s: ShelfReport | undefined, id: string | undefined): Link | undefined =>
+  s?.links.find((l) => l.id === id);

@@ -1,0 +1,313 @@
+import type { Item, Project, Shelf, Stud, Support } from "../api/types.gen";
+
+/** What is selected: a kind and the thing's id. */
+export interface Selection {
+  kind: "shelf" | "support" | "item" | "stud";
+  id: string;
+}
+
+export type Edit = (p: Project) => Project;
+
+/** A new id: opaque, made once, never used again. */
+export const newId = (): string => crypto.randomUUID().replaceAll("-", "").slice(0, 16);
+
+export const shelfOf = (p: Project, s: Selection | null): Shelf | undefined =>
+  s
+    ? p.shelves.find(
+        (sh) =>
+          (s.kind === "shelf" && sh.id === s.id) ||
+          (s.kind === "support" && sh.supports.some((x) => x.id === s.id)) ||
+          (s.kind === "item" && sh.contents.some((x) => x.id === s.id)),
+      )
+    : undefined;
+
+export const supportOf = (p: Project, id: string): Support | undefined =>
+  p.shelves.flatMap((s) => s.supports).find((x) => x.id === id);
+
+export const itemOf = (p: Project, id: string): Item | undefined =>
+  p.shelves.flatMap((s) => s.contents).find((x) => x.id === id);
+
+const changeShelf =
+  (id: string, with_: (s: Shelf) => Shelf): Edit =>
+  (p) => ({ ...p, shelves: p.shelves.map((s) => (s.id === id ? with_(s) : s)) });
+
+export const setShelf = (id: string, patch: Partial<Shelf>): Edit => changeShelf(id, (s) => ({ ...s, ...patch }));
+
+export const setSupport =
+  (id: string, with_: (s: Support) => Support): Edit =>
+  (p) => ({
+    ...p,
+    shelves: p.shelves.map((s) =>
+      s.supports.some((x) => x.id === id) ? { ...s, supports: s.supports.map((x) => (x.id === id ? with_(x) : x)) } : s,
+    ),
+  });
+
+export const setItem =
+  (id: string, patch: Partial<Item>): Edit =>
+  (p) => ({
+    ...p,
+    shelves: p.shelves.map((s) =>
+      s.contents.some((x) => x.id === id)
+        ? { ...s, contents: s.contents.map((x) => (x.id === id ? { ...x, ...patch } : x)) }
+        : s,
+    ),
+  });
+
+export const setStud =
+  (id: string, patch: Partial<Stud>): Edit =>
+  (p) => ({ ...p, wall: { ...p.wall, studs: p.wall.studs.map((s) => (s.id === id ? { ...s, ...patch } : s)) } });
+
+const clamp = (v: number, lo: number, hi: number) => Math.max(lo, Math.min(Math.max(lo, hi), v));
+
+/** Moves a shelf with its supports, kept on the wall. */
+export const moveShelf =
+  (id: string, x: number, y: number): Edit =>
+  (p) =>
+    changeShelf(id, (s) => {
+      const dx = clamp(x, 0, p.wall.length_mm - s.length_mm) - s.x_mm;
+      return {
+        ...s,
+        x_mm: s.x_mm + dx,
+        y_mm: clamp(y, 0, p.wall.height_mm),
+        supports: s.supports.map((u) => ({ ...u, x_mm: clamp(u.x_mm + dx, 0, p.wall.length_mm) })),
+      };
+    })(p);
+
+/** Moves one end of a shelf; what stands on it keeps its place on the wall. */
+export const moveEnd =
+  (id: string, end: "left" | "right", x: number): Edit =>
+  (p) =>
+    changeShelf(id, (s) => {
+      const right = s.x_mm + s.length_mm;
+      const inner = s.contents.map((c) => (end === "left" ? s.x_mm + c.from_mm : s.x_mm + c.to_mm));
+      if (end === "right") {
+        const to = clamp(x, Math.max(s.x_mm + 50, ...inner), p.wall.length_mm);
+        return { ...s, length_mm: to - s.x_mm };
+      }
+      const to = clamp(x, 0, Math.min(right - 50, ...inner));
+      const dx = to - s.x_mm;
+      return {
+        ...s,
+        x_mm: to,
+        length_mm: right - to,
+        contents: s.contents.map((c) => ({ ...c, from_mm: c.from_mm - dx, to_mm: c.to_mm - dx })),
+      };
+    })(p);
+
+export const moveSupport =
+  (id: string, x: number): Edit =>
+  (p) =>
+    setSupport(id, (s) => ({ ...s, x_mm: clamp(x, 0, p.wall.length_mm) }))(p);
+
+/** Moves an item along its shelf, kept on the board. */
+export const moveItem =
+  (id: string, from: number): Edit =>
+  (p) => {
+    const it = itemOf(p, id);
+    const shelf = shelfOf(p, { kind: "item", id });
+    if (!it || !shelf) return p;
+    const wide = it.to_mm - it.from_mm;
+    const at = clamp(from, 0, shelf.length_mm - wide);
+    return setItem(id, { from_mm: at, to_mm: at + wide })(p);
+  };
+
+export const moveStud =
+  (id: string, x: number): Edit =>
+  (p) =>
+    setStud(id, { x_mm: clamp(x, 0, p.wall.length_mm) })(p);
+
+/** The stud nearest to x, or undefined on a wall without studs. */
+export const nearestStud = (p: Project, x: number): Stud | undefined =>
+  p.wall.studs.reduce<Stud | undefined>(
+    (best, s) => (!best || Math.abs(s.x_mm - x) < Math.abs(best.x_mm - x) ? s : best),
+    undefined,
+  );
+
+const freshSupport = (u: Support, x: number): Support => ({
+  ...u,
+  id: newId(),
+  x_mm: x,
+  flat_bracket: u.flat_bracket && {
+    ...u.flat_bracket,
+    holes: u.flat_bracket.holes.map((h) => ({ ...h, id: newId() })),
+  },
+});
+
+/** A shelf of everyday make, hung on the two studs best placed for it. */
+export function newShelf(p: Project): Shelf {
+  const inch = p.units.length === "in";
+  const len = Math.min(inch ? 914.4 : 900, p.wall.length_mm * 0.9);
+  const x = (p.wall.length_mm - len) / 2;
+  const taken = p.shelves.map((s) => s.y_mm);
+  let y = p.wall.height_mm * 0.5;
+  while (taken.some((t) => Math.abs(t - y) < 250) && y < p.wall.height_mm - 300) y += 300;
+  const on = p.wall.studs.filter((s) => s.x_mm > x + 20 && s.x_mm < x + len - 20).map((s) => s.x_mm);
+  const ends =
+    on.length >= 2 ? [on[0]!, on[on.length - 1]!] : [x + len * 0.22, x + len * 0.78].map((v) => Math.round(v));
+  return {
+    id: newId(),
+    name: `Shelf ${p.shelves.length + 1}`,
+    x_mm: x,
+    y_mm: y,
+    length_mm: len,
+    depth_mm: inch ? 184.15 : 200,
+    thickness_mm: inch ? 19.05 : 20,
+    board: { woods: ["ponderosa-pine"], grade: "knots", condition: "dry" },
+    supports: ends.map((at) => newBracket(p, at)),
+    contents: [],
+    duration: "years",
+    below: "nothing",
+    sag: { school: "eye" },
+    misfit_mm: 1,
+  };
+}
+
+export function newBracket(p: Project, x: number): Support {
+  const inch = p.units.length === "in";
+  return {
+    id: newId(),
+    kind: "flat-bracket",
+    x_mm: x,
+    flat_bracket: {
+      reach_mm: inch ? 152.4 : 150,
+      leg_mm: inch ? 101.6 : 100,
+      width_mm: inch ? 38.1 : 40,
+      thickness_mm: inch ? 4.7625 : 5,
+      steel: "unmarked",
+      leg_side: "below",
+      hole_mm: 6,
+      holes: [
+        { id: newId(), from_corner_mm: inch ? 25.4 : 25, offset_mm: 0 },
+        { id: newId(), from_corner_mm: inch ? 82.55 : 80, offset_mm: 0 },
+      ],
+      screw: inch ? { type: "wood-10", length_mm: 63.5 } : { type: "wood-5", length_mm: 60 },
+    },
+  };
+}
+
+export function newItem(s: Shelf): Item {
+  const end = Math.max(0, ...s.contents.map((c) => c.to_mm));
+  const wide = Math.min(300, s.length_mm);
+  const from = Math.min(end, s.length_mm - wide);
+  return {
+    id: newId(),
+    name: "Box",
+    shape: "box",
+    by: "count",
+    count: 1,
+    each_kg: 5,
+    from_mm: from,
+    to_mm: from + wide,
+    place: "middle",
+    height_mm: 200,
+  };
+}
+
+/** A wall with studs 16 in or 400 mm apart to start from. */
+export function newProject(units: { length: string; mass: string }): Project {
+  const step = units.length === "in" ? 406.4 : 400;
+  const p: Project = {
+    format: "aguante-project",
+    version: 1,
+    name: "New wall",
+    units,
+    wall: {
+      length_mm: units.length === "in" ? 3048 : 3000,
+      height_mm: units.length === "in" ? 2438.4 : 2400,
+      lining: { kind: "gypsum", thickness_mm: 12.7 },
+      studs: Array.from({ length: 7 }, (_, i) => newStud(step / 2 + i * step)),
+    },
+    shelves: [],
+  };
+  return { ...p, shelves: [newShelf(p)] };
+}
+
+export const newStud = (x: number): Stud => ({
+  id: newId(),
+  x_mm: x,
+  width_mm: 38,
+  depth_mm: 89,
+  doubt_mm: 5,
+  wood: "spruce-pine-fir-stud",
+});
+
+/** The selected thing once more; the copy is what is selected next. */
+export function duplicate(p: Project, sel: Selection): [Project, Selection] {
+  const shelf = shelfOf(p, sel);
+  if (sel.kind === "stud") {
+    const s = p.wall.studs.find((x) => x.id === sel.id);
+    if (!s) return [p, sel];
+    const copy = { ...s, id: newId(), x_mm: clamp(s.x_mm + 400, 0, p.wall.length_mm) };
+    const studs = [...p.wall.studs, copy].sort((a, b) => a.x_mm - b.x_mm);
+    return [
+      { ...p, wall: { ...p.wall, studs } },
+      { kind: "stud", id: copy.id },
+    ];
+  }
+  if (!shelf) return [p, sel];
+  if (sel.kind === "shelf") {
+    const y = shelf.y_mm + 400 > p.wall.height_mm ? Math.max(0, shelf.y_mm - 400) : shelf.y_mm + 400;
+    const copy: Shelf = {
+      ...shelf,
+      id: newId(),
+      name: `${shelf.name} copy`,
+      y_mm: y,
+      supports: shelf.supports.map((u) => freshSupport(u, u.x_mm)),
+      contents: shelf.contents.map((c) => ({ ...c, id: newId() })),
+    };
+    return [
+      { ...p, shelves: [...p.shelves, copy] },
+      { kind: "shelf", id: copy.id },
+    ];
+  }
+  if (sel.kind === "support") {
+    const u = shelf.supports.find((x) => x.id === sel.id)!;
+    const free = p.wall.studs
+      .map((s) => s.x_mm)
+      .filter((x) => x >= shelf.x_mm && x <= shelf.x_mm + shelf.length_mm)
+      .filter((x) => !shelf.supports.some((o) => Math.abs(o.x_mm - x) < 20));
+    const x = free[0] ?? clamp(u.x_mm + 100, 0, p.wall.length_mm);
+    const copy = freshSupport(u, x);
+    return [setShelf(shelf.id, { supports: [...shelf.supports, copy] })(p), { kind: "support", id: copy.id }];
+  }
+  const it = shelf.contents.find((x) => x.id === sel.id)!;
+  const wide = it.to_mm - it.from_mm;
+  const from = Math.min(it.to_mm, shelf.length_mm - wide);
+  const copy = { ...it, id: newId(), from_mm: from, to_mm: from + wide };
+  return [setShelf(shelf.id, { contents: [...shelf.contents, copy] })(p), { kind: "item", id: copy.id }];
+}
+
+export function remove(p: Project, sel: Selection): Project {
+  if (sel.kind === "stud") return { ...p, wall: { ...p.wall, studs: p.wall.studs.filter((s) => s.id !== sel.id) } };
+  if (sel.kind === "shelf") return { ...p, shelves: p.shelves.filter((s) => s.id !== sel.id) };
+  return {
+    ...p,
+    shelves: p.shelves.map((s) => ({
+      ...s,
+      supports: sel.kind === "support" ? s.supports.filter((u) => u.id !== sel.id) : s.supports,
+      contents: sel.kind === "item" ? s.contents.filter((c) => c.id !== sel.id) : s.contents,
+    })),
+  };
+}
+
+/** Moves the selected thing by a step, as the arrow keys do. */
+export function nudge(p: Project, sel: Selection, dx: number, dy: number): Project {
+  switch (sel.kind) {
+    case "stud": {
+      const s = p.wall.studs.find((x) => x.id === sel.id);
+      return s ? moveStud(sel.id, s.x_mm + dx)(p) : p;
+    }
+    case "support": {
+      const s = supportOf(p, sel.id);
+      return s ? moveSupport(sel.id, s.x_mm + dx)(p) : p;
+    }
+    case "item": {
+      const it = itemOf(p, sel.id);
+      return it ? moveItem(sel.id, it.from_mm + dx)(p) : p;
+    }
+    case "shelf": {
+      const s = shelfOf(p, sel);
+      return s ? moveShelf(sel.id, s.x_mm + dx, s.y_mm + dy)(p) : p;
+    }
+  }
+}

@@ -1,0 +1,114 @@
+import { useEffect } from "react";
+import { STAGES, type Stage } from "./context";
+import { duplicate, moveSupport, nearestStud, nudge, remove, supportOf, type Edit, type Selection } from "./edit";
+import type { Project } from "../api/types.gen";
+
+interface Doing {
+  design: Project;
+  selection: Selection | null;
+  select: (s: Selection | null) => void;
+  edit: (e: Edit, tag?: string) => void;
+  undo: () => void;
+  redo: () => void;
+  setStage: (s: Stage) => void;
+  weakest: () => void;
+  help: () => void;
+}
+
+/** The keys of the bench, wherever the focus is but in a field or a sheet. */
+export function useKeys(d: Doing) {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const at = e.target as HTMLElement;
+      if (at.closest("input, select, textarea, [role=dialog], [role=menu]")) return;
+      const sel = d.selection;
+      const done = () => e.preventDefault();
+      if (e.ctrlKey || e.metaKey) {
+        if (e.key.toLowerCase() === "z") {
+          done();
+          if (e.shiftKey) d.redo();
+          else d.undo();
+        }
+        return;
+      }
+      const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
+      if (
+        arrow &&
+        at.closest("[role=group][aria-label], [role=radiogroup]")?.querySelector("[role=radio]")?.contains(at)
+      )
+        return;
+      if (arrow && sel) {
+        done();
+        const step = (d.design.units.length === "in" ? 25.4 / 16 : 1) * (e.shiftKey ? 10 : 1);
+        d.edit((p) => nudge(p, sel, arrow[0]! * step, arrow[1]! * step), `nudge-${sel.id}`);
+        return;
+      }
+      const stage = STAGES[Number(e.key) - 1];
+      if (stage) return d.setStage(stage);
+      switch (e.key) {
+        case "Enter":
+          if (at.closest("button, a, [role=radio]") && !at.closest("[data-thing]")) return;
+          done();
+          document.querySelector<HTMLElement>("[data-first]")?.click();
+          break;
+        case "s":
+        case "S": {
+          const u = sel?.kind === "support" ? supportOf(d.design, sel.id) : undefined;
+          const stud = u && nearestStud(d.design, u.x_mm);
+          if (u && stud) d.edit(moveSupport(u.id, stud.x_mm));
+          break;
+        }
+        case "d":
+        case "D":
+          if (sel) {
+            const [next, copy] = duplicate(d.design, sel);
+            d.edit(() => next);
+            d.select(copy);
+          }
+          break;
+        case "Delete":
+        case "Backspace":
+          if (sel) {
+            d.edit((p) => remove(p, sel));
+            d.select(null);
+          }
+          break;
+        case "u":
+        case "U":
+          d.edit((p) => ({
+            ...p,
+            units: p.units.length === "in" ? { ...p.units, length: "mm" } : { ...p.units, length: "in" },
+          }));
+          break;
+        case "w":
+        case "W":
+          d.weakest();
+          break;
+        case "?":
+          d.help();
+          break;
+        case "Escape":
+          d.select(null);
+          break;
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [d]);
+}
+
+export const KEYS: [string, string][] = [
+  ["1 to 4", "the stages"],
+  ["Tab", "walks the things on the wall"],
+  ["Enter", "types on the first dimension of what is selected"],
+  ["arrows", "nudge by 1/16 in or 1 mm; with Shift by ten of them"],
+  ["S", "takes the selected bracket to the nearest stud"],
+  ["D", "copies what is selected"],
+  ["Delete", "removes it"],
+  ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
+  ["U", "inches or millimetres"],
+  ["W", "opens the weakest link's working"],
+  ["Alt while dragging", "lets go of the studs"],
+  ["Esc", "lets go of the selection"],
+  ["?", "shows these keys"],
+];

@@ -1,0 +1,54 @@
+import type { Link, ShelfReport } from "../api/types.gen";
+import { asked, holds, sag, type Units } from "../format";
+
+/** Short names of the links on the band, by role. */
+export const ROLE: Record<string, string> = {
+  standing: "stands",
+  bends: "board bends",
+  shears: "board shears",
+  sags: "board sags",
+  bears: "board on bracket",
+  tips: "stays on arm",
+  bar: "bar at corner",
+  droop: "bracket droops",
+  near: "corner screw",
+  others: "other screws",
+  heel: "under the heel",
+  behind: "in the stud",
+};
+
+/** A mass limit as it is said: "above" where nothing gave. */
+export const limit = (l: { kg: number; above: boolean }, u: Units): string =>
+  `${l.above ? "above " : ""}${holds(l.kg, u)}`;
+
+/** What a link holds, in a few words. */
+export function figureOf(l: Link, u: Units): string {
+  if (l.kind === "gate") return l.fails ? l.how : l.limit.above ? "holds" : `to ${holds(l.limit.kg, u)}`;
+  if (l.kind === "stiffness")
+    return l.used > 1
+      ? `${sag(l.value_mm ?? 0, u)} of ${sag(l.allowed_mm ?? 0, u)}`
+      : `straight to ${limit(l.limit, u)}`;
+  return `holds ${limit(l.limit, u)}`;
+}
+
+/** Link name and place: "corner screw, bracket 2". */
+export const named = (l: Link): string => (l.where === "board" ? l.name : `${l.name}, ${l.where}`);
+
+/** The verdict's first sentence, in two parts: what is stressed, and the rest. */
+export function headline(s: ShelfReport, u: Units): [string, string] {
+  const can = limit(s.holds, u);
+  if (s.evenly) return [`Would hold ${can}`, " spread evenly. Nothing stands on it yet."];
+  if (s.verdict === "gives") return [`Holds ${can}`, ` of the ${asked(s.asked_kg, u)} you ask.`];
+  if (s.verdict === "sags") return [`Holds ${can}, but sags`, `; you ask ${asked(s.asked_kg, u)}.`];
+  return [`Holds ${can}`, ` and stays straight; you ask ${asked(s.asked_kg, u)}.`];
+}
+
+export const tone = (s: ShelfReport): "bad" | "close" | "good" =>
+  s.verdict === "gives" ? "bad" : s.verdict === "sags" ? "close" : "good";
+
+/** The whole answer as one plain text, for screen readers and for Home. */
+export function sentence(s: ShelfReport, u: Units): string {
+  const [a, b] = headline(s, u);
+  const first = s.links.find((l) => l.id === s.first);
+  return `${a}${b}` + (first ? ` First to give: ${named(first)} (${first.how}).` : "");
+}

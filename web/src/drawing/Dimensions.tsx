@@ -1,0 +1,149 @@
+import type { ReactNode } from "react";
+import type { Shelf } from "../api/types.gen";
+import { useBench } from "../bench/context";
+import { setItem, setShelf, setStud, setSupport } from "../bench/edit";
+import { Measure } from "../ui/Measure";
+import type { View } from "./view";
+
+/** A dimension line with its figure to type on, from x0 to x1 at y, in pixels. */
+function Across({
+  x0,
+  x1,
+  y,
+  children,
+  tone = "var(--chalk)",
+}: {
+  x0: number;
+  x1: number;
+  y: number;
+  children: ReactNode;
+  tone?: string;
+}) {
+  return (
+    <div
+      className="pointer-events-none absolute"
+      style={{ left: x0, top: y - 12, width: Math.max(0, x1 - x0), height: 24 }}
+    >
+      <svg className="absolute inset-0 overflow-visible" width="100%" height="24" aria-hidden>
+        <line
+          x1="1"
+          x2="100%"
+          y1="12"
+          y2="12"
+          stroke={tone}
+          strokeWidth="1"
+          markerStart="url(#arrow)"
+          markerEnd="url(#arrow)"
+        />
+        <line x1="0" x2="0" y1="5" y2="19" stroke={tone} />
+        <line x1="100%" x2="100%" y1="5" y2="19" stroke={tone} />
+      </svg>
+      <div className="pointer-events-auto absolute left-1/2 -translate-x-1/2 text-center">{children}</div>
+    </div>
+  );
+}
+
+/** The dimensions of the shelf on the bench. */
+export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
+  const { stage, selection } = useBench();
+  const x0 = view.x(shelf.x_mm);
+  const x1 = view.x(shelf.x_mm + shelf.length_mm);
+  const tallest = Math.max(0, ...shelf.contents.map((c) => c.height_mm));
+  const over = view.y(shelf.y_mm + shelf.thickness_mm + tallest) - (shelf.contents.length ? 30 : 8);
+  const y2 = Math.max(62, over - 12);
+  const y1 = y2 - 28;
+  const item =
+    stage === "Load" && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
+  const supports = [...shelf.supports].sort((a, b) => a.x_mm - b.x_mm);
+  const marks = supports.length ? supports : [];
+  return (
+    <>
+      <Across x0={x0} x1={x1} y={y1}>
+        <Measure
+          bare
+          label="length of the board"
+          kind="length"
+          value={shelf.length_mm}
+          onValue={(v) => setShelf(shelf.id, { length_mm: v })}
+        />
+      </Across>
+      {item ? (
+        <Across x0={x0} x1={view.x(shelf.x_mm + item.from_mm)} y={y2}>
+          <Measure
+            bare
+            label={`${item.name}, from the left end`}
+            kind="length"
+            value={item.from_mm}
+            onValue={(v) => setItem(item.id, { from_mm: v, to_mm: v + item.to_mm - item.from_mm })}
+          />
+        </Across>
+      ) : (
+        marks.slice(1).map((s, i) => {
+          const left = marks[i]!;
+          return (
+            <Across key={s.id} x0={view.x(left.x_mm)} x1={view.x(s.x_mm)} y={y2}>
+              <Measure
+                bare
+                label={`bracket ${i + 1} to bracket ${i + 2}`}
+                kind="length"
+                value={s.x_mm - left.x_mm}
+                onValue={(v) => setSupport(s.id, (u) => ({ ...u, x_mm: left.x_mm + v }))}
+              />
+            </Across>
+          );
+        })
+      )}
+      <div
+        className="absolute flex items-center gap-1 text-[13px] text-soft"
+        style={{ left: Math.max(2, x0 - 74), top: view.y(shelf.y_mm) - 13 }}
+      >
+        <Measure
+          bare
+          label="height of the board above the floor"
+          kind="length"
+          value={shelf.y_mm}
+          onValue={(v) => setShelf(shelf.id, { y_mm: v })}
+        />
+        up
+      </div>
+    </>
+  );
+}
+
+/** The tape's word on the studs, along the bottom. */
+export function StudDimensions({
+  view,
+  width,
+  height,
+  shelf,
+}: {
+  view: View;
+  width: number;
+  height: number;
+  shelf: Shelf | undefined;
+}) {
+  const { design, stage } = useBench();
+  const studs = [...design.wall.studs].sort((a, b) => a.x_mm - b.x_mm);
+  const y = height - 22;
+  return (
+    <>
+      {studs.slice(1).map((s, i) => {
+        const left = studs[i]!;
+        const x0 = view.x(left.x_mm);
+        const x1 = view.x(s.x_mm);
+        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 56 || (!shelf && stage !== "Wall")) return null;
+        return (
+          <Across key={s.id} x0={x0} x1={x1} y={y} tone="var(--soft)">
+            <Measure
+              bare
+              label={`stud ${i + 1} to stud ${i + 2}`}
+              kind="length"
+              value={s.x_mm - left.x_mm}
+              onValue={(v) => setStud(s.id, { x_mm: left.x_mm + v })}
+            />
+          </Across>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,304 @@
+import type { ReactNode, SVGProps } from "react";
+import type { Hole, Item, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
+import { linkOf, useBench } from "../bench/context";
+import { nearestStud, type Selection } from "../bench/edit";
+import { lengthUnit, mass, sag, weight } from "../format";
+import { ItemShape } from "./Contents";
+import type { View } from "./view";
+
+type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
+
+/** One shelf with its contents, supports, holes and the sag of its board. */
+export function ShelfDrawing({
+  shelf,
+  report,
+  view,
+  thing,
+  bindEnd,
+  current,
+}: {
+  shelf: Shelf;
+  report: ShelfReport | undefined;
+  view: View;
+  thing: Thing;
+  bindEnd: (end: "left" | "right") => SVGProps<SVGGElement>;
+  current: boolean;
+}) {
+  const { design, selection, catalogue } = useBench();
+  const x0 = view.x(shelf.x_mm);
+  const x1 = view.x(shelf.x_mm + shelf.length_mm);
+  const under = view.y(shelf.y_mm);
+  const top = view.y(shelf.y_mm + shelf.thickness_mm);
+  const thick = Math.max(2, under - top);
+  const on = selection?.kind === "shelf" && selection.id === shelf.id;
+  const wood = catalogue.woods.find((w) => w.key === shelf.board.woods[0])?.name ?? "board";
+  const hit = Math.max(thick, 24);
+  return (
+    <g opacity={current ? 1 : 0.75}>
+      {shelf.contents.map((it) => (
+        <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
+      ))}
+      {thing(
+        { kind: "shelf", id: shelf.id },
+        `${shelf.name}: ${wood}, ${lengthUnit(shelf.length_mm, design.units)} long, ${lengthUnit(shelf.y_mm, design.units)} up`,
+        <>
+          <rect
+            x={x0}
+            y={under - thick / 2 - hit / 2}
+            width={x1 - x0}
+            height={hit}
+            fill="transparent"
+            className="focus-ring"
+          />
+          <rect
+            x={x0}
+            y={under - thick}
+            width={x1 - x0}
+            height={thick}
+            fill="var(--timber)"
+            stroke={on ? "var(--chalk)" : "var(--ink)"}
+            strokeWidth={on ? 2 : 1.2}
+          />
+          <path
+            d={`M${x0 + 4} ${under - thick * 0.62} C ${x0 + (x1 - x0) * 0.3} ${under - thick * 0.75}, ${x0 + (x1 - x0) * 0.6} ${under - thick * 0.4}, ${x1 - 4} ${under - thick * 0.55}`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="0.5"
+            opacity="0.4"
+          />
+        </>,
+        "cursor-move touch-none",
+      )}
+      {current &&
+        (["left", "right"] as const).map((end) => (
+          <g key={end} {...bindEnd(end)} className="cursor-ew-resize touch-none" data-end={end}>
+            <rect
+              x={(end === "left" ? x0 : x1) - 12}
+              y={under - thick / 2 - 14}
+              width={24}
+              height={28}
+              fill="transparent"
+            />
+            <line
+              x1={end === "left" ? x0 : x1}
+              x2={end === "left" ? x0 : x1}
+              y1={under - thick - 4}
+              y2={under + 4}
+              stroke="var(--chalk)"
+              strokeWidth="3"
+            />
+          </g>
+        ))}
+      {current && report && <SagCurve shelf={shelf} report={report} view={view} />}
+      {shelf.supports.map((u) => (
+        <BracketDrawing
+          key={u.id}
+          support={u}
+          shelf={shelf}
+          report={report?.supports.find((r) => r.id === u.id)}
+          view={view}
+          thing={thing}
+          named={current}
+        />
+      ))}
+    </g>
+  );
+}
+
+function ItemDrawing({
+  item,
+  shelf,
+  report,
+  view,
+  thing,
+  named,
+}: {
+  item: Item;
+  shelf: Shelf;
+  report: ShelfReport | undefined;
+  view: View;
+  thing: Thing;
+  named: boolean;
+}) {
+  const { design, selection } = useBench();
+  const a = view.x(shelf.x_mm + item.from_mm);
+  const b = view.x(shelf.x_mm + item.to_mm);
+  const base = view.y(shelf.y_mm + shelf.thickness_mm);
+  const top = view.y(shelf.y_mm + shelf.thickness_mm + item.height_mm);
+  const kg = report?.contents.find((c) => c.id === item.id)?.kg;
+  const words = kg === undefined ? "" : `${mass(Math.round(kg * 10) / 10, design.units)} ${design.units.mass}`;
+  const count = item.by === "count" && (item.count ?? 0) > 1 ? `${item.count} × ` : "";
+  const on = selection?.kind === "item" && selection.id === item.id;
+  return thing(
+    { kind: "item", id: item.id },
+    `${count}${item.name}, ${words}, standing at the ${item.place}`,
+    <>
+      <rect
+        x={a}
+        y={Math.min(top, base - 24)}
+        width={Math.max(24, b - a)}
+        height={Math.max(24, base - top)}
+        fill="transparent"
+        className="focus-ring"
+      />
+      <ItemShape item={item} x0={a} x1={b} top={top} base={base} />
+      {on && <rect x={a} y={top} width={b - a} height={base - top} fill="none" stroke="var(--chalk)" strokeWidth="2" />}
+      {named && (
+        <text x={(a + b) / 2} y={top - 8} textAnchor="middle" fontSize="14" fill="var(--ink)">
+          {count}
+          {item.name}
+          <tspan className="fig" dx="6">
+            {words}
+          </tspan>
+        </text>
+      )}
+    </>,
+  );
+}
+
+/** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
+function HoleMark({ hole, x, y }: { hole: Hole; x: number; y: number }) {
+  const r = 4.5;
+  if (hole.counts && hole.meets === "stud") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
+  const color = hole.counts ? "var(--ochre)" : "var(--red)";
+  return (
+    <g stroke={color} strokeWidth="2" fill="var(--sheet)">
+      <circle cx={x} cy={y} r={r + 1.5} />
+      {hole.counts ? (
+        <path d={`M${x} ${y - r} a${r} ${r} 0 0 1 0 ${2 * r} z`} fill={color} />
+      ) : (
+        <path d={`M${x - 3} ${y - 3} l6 6 m0 -6 l-6 6`} />
+      )}
+    </g>
+  );
+}
+
+function BracketDrawing({
+  support,
+  shelf,
+  report,
+  view,
+  thing,
+  named,
+}: {
+  support: Support;
+  shelf: Shelf;
+  report: SupportReport | undefined;
+  view: View;
+  thing: Thing;
+  named: boolean;
+}) {
+  const { design, selection, lit } = useBench();
+  const b = support.flat_bracket;
+  if (!b) return null;
+  const x = view.x(support.x_mm);
+  const w = Math.max(4, b.width_mm * view.k);
+  const under = view.y(shelf.y_mm);
+  const leg = Math.max(8, b.leg_mm * view.k);
+  const y = b.leg_side === "above" ? under - leg : under;
+  const holes = report?.geometry.holes ?? [];
+  const bad = report !== undefined && !holes.some((h) => h.counts);
+  const on = selection?.kind === "support" && selection.id === support.id;
+  const shown = lit?.includes(`/${support.id}/`) ?? false;
+  const stud = nearestStud(design, support.x_mm);
+  const name = report?.number ? `bracket ${report.number}` : "bracket";
+  const foot = Math.max(under, y + leg);
+  return thing(
+    { kind: "support", id: support.id },
+    `${name}, ${lengthUnit(support.x_mm, design.units)} along the wall` +
+      (report ? `, carries ${weight(report.share_kg * 9.80665, design.units)}` : "") +
+      (bad ? ", its screws hold nothing" : ""),
+    <>
+      <rect
+        x={x - Math.max(w, 24) / 2}
+        y={y}
+        width={Math.max(w, 24)}
+        height={Math.max(leg, 24)}
+        fill="transparent"
+        className="focus-ring"
+      />
+      <rect
+        x={x - w / 2}
+        y={y}
+        width={w}
+        height={leg}
+        fill="var(--steel)"
+        stroke={bad ? "var(--red)" : on || shown ? "var(--chalk)" : "var(--timber-ink)"}
+        strokeWidth={on || shown || bad ? 2.5 : 1.2}
+      />
+      <rect
+        x={x - w / 2}
+        y={under - 1}
+        width={w}
+        height={Math.max(2, b.thickness_mm * view.k)}
+        fill="var(--steel)"
+        stroke="var(--timber-ink)"
+        strokeWidth="0.8"
+      />
+      {holes.map((h) => (
+        <HoleMark key={h.id} hole={h} x={x + (h.x_mm - support.x_mm) * view.k || x} y={under - h.y_mm * view.k} />
+      ))}
+      {named && report && (
+        <text
+          x={x}
+          y={foot + 20}
+          textAnchor="middle"
+          fontSize="16"
+          fontWeight="500"
+          className="fig"
+          fill={bad ? "var(--red)" : "var(--ink)"}
+        >
+          {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, design.units)}
+        </text>
+      )}
+      {named && bad && report.number > 0 && (
+        <text x={x} y={foot + 38} textAnchor="middle" fontSize="13" fill="var(--red)">
+          {holes[0]?.meets === "misses" && stud
+            ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), design.units)} to the stud`
+            : (holes[0]?.why ?? "no screws")}
+        </text>
+      )}
+    </>,
+    "cursor-ew-resize touch-none",
+  );
+}
+
+/** The board's line, larger than life by a stated factor, with its true figure. */
+function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
+  const { design } = useBench();
+  const link = linkOf(report, report.links.filter((l) => l.role === "sags").sort((a, b) => b.used - a.used)[0]?.id);
+  const deepest = Math.max(0.01, ...report.curve.map((p) => Math.abs(p.later_mm)));
+  if (!link || report.curve.length === 0) return null;
+  const times = [100, 50, 20, 10, 5, 2, 1].find((f) => deepest * f * view.k <= 34) ?? 1;
+  const y0 = view.y(shelf.y_mm);
+  const path = (of: (p: { now_mm: number; later_mm: number }) => number) =>
+    "M" +
+    report.curve
+      .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + of(p) * times * view.k).toFixed(1)}`)
+      .join("L");
+  const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
+  const y = y0 + deepest * times * view.k + 24;
+  return (
+    <g pointerEvents="none">
+      <path d={path((p) => p.now_mm)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />
+      <path
+        d={path((p) => p.later_mm)}
+        fill="none"
+        stroke="var(--chalk)"
+        strokeWidth="1.8"
+        className="transition-[d] duration-200 motion-reduce:transition-none"
+      />
+      <g textAnchor="middle" fill="var(--chalk)">
+        <text x={x} y={y} fontSize="14">
+          sags <tspan className="fig">{sag(link.now_mm ?? 0, design.units)}</tspan>, later{" "}
+          <tspan className="fig" data-testid="sag">
+            {sag(link.value_mm ?? 0, design.units)}
+          </tspan>
+        </text>
+        <text x={x} y={y + 17} fontSize="13" fill="var(--soft)">
+          drawn × {times}; straight is {sag(link.allowed_mm ?? 0, design.units)}
+        </text>
+      </g>
+    </g>
+  );
+}

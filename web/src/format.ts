@@ -1,0 +1,123 @@
+/** Everything the screen says in figures is written here. */
+
+export interface Units {
+  length: string;
+  mass: string;
+}
+
+const LB = 0.45359237;
+
+/** v with at most `places` decimals and no trailing zeros. */
+export function decimal(v: number, places: number): string {
+  let s = v.toFixed(places);
+  if (s.includes(".")) s = s.replace(/0+$/, "").replace(/\.$/, "");
+  return s === "-0" ? "0" : s;
+}
+
+/** Inches to the nearest 1/denominator, reduced: "27 5/8". */
+export function inches(mm: number, denominator = 16): string {
+  let n = Math.sign(mm) * Math.round((Math.abs(mm) / 25.4) * denominator);
+  const sign = n < 0 ? "-" : "";
+  n = Math.abs(n);
+  let d = denominator;
+  const whole = Math.floor(n / d);
+  let part = n % d;
+  while (part > 0 && part % 2 === 0) {
+    part /= 2;
+    d /= 2;
+  }
+  if (part === 0) return `${sign}${whole}`;
+  return whole === 0 ? `${sign}${part}/${d}` : `${sign}${whole} ${part}/${d}`;
+}
+
+/** A length without its unit, in the person's own. */
+export const length = (mm: number, u: Units): string => (u.length === "in" ? inches(mm) : decimal(mm, 1));
+
+/** A length with its unit. */
+export const lengthUnit = (mm: number, u: Units): string => `${length(mm, u)} ${u.length}`;
+
+/** Thin things: steel bars and drill bits want 1/64 in or a tenth of a mm. */
+export const fine = (mm: number, u: Units): string =>
+  u.length === "in" ? `${inches(mm, 64)} in` : `${decimal(mm, 1)} mm`;
+
+/** Sag: hundredths of an inch or tenths of a millimetre. */
+export const sag = (mm: number, u: Units): string =>
+  u.length === "in" ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`;
+
+/** A figure for a verdict, never rounded up: whole from 20 on, else one decimal. */
+export function figure(v: number): string {
+  return v >= 20 ? Math.floor(v + 1e-9).toFixed(0) : decimal(Math.floor(v * 10 + 1e-9) / 10, 1);
+}
+
+const inMass = (kg: number, u: Units) => (u.mass === "lb" ? kg / LB : kg);
+
+/** What something holds: rounded down. */
+export const holds = (kg: number, u: Units): string => `${figure(inMass(kg, u))} ${u.mass}`;
+
+/** What is asked: rounded up, so that a shortfall is never hidden. */
+export function asked(kg: number, u: Units): string {
+  const v = inMass(kg, u);
+  const up = v >= 20 ? Math.ceil(v - 1e-9).toFixed(0) : decimal(Math.ceil(v * 10 - 1e-9) / 10, 1);
+  return `${up} ${u.mass}`;
+}
+
+/** A mass as it was given. */
+export const mass = (kg: number, u: Units): string => decimal(inMass(kg, u), 2);
+
+/** A force, said as the mass that weighs it. */
+export const weight = (n: number, u: Units): string => `${decimal(inMass(n / 9.80665, u), 1)} ${u.mass}`;
+
+const SI: Record<string, string> = {
+  length: "mm",
+  area: "mm²",
+  modulus: "mm³",
+  inertia: "mm⁴",
+  mass: "kg",
+  force: "N",
+  moment: "N·mm",
+  stress: "MPa",
+  rate: "N/mm",
+  stiffness: "N·mm²",
+  density: "kg/m³",
+  per_square: "mm/N",
+  days: "days",
+  ratio: "",
+};
+
+const INCH: Record<string, [number, string]> = {
+  length: [1 / 25.4, "in"],
+  mass: [1 / LB, "lb"],
+  force: [1 / (LB * 9.80665), "lbf"],
+  moment: [1 / (LB * 9.80665 * 25.4), "lbf·in"],
+  stress: [145.0377, "psi"],
+};
+
+/** Four significant figures, with thin spaces between thousands. */
+export function significant(v: number): string {
+  if (v === 0) return "0";
+  const a = Math.abs(v);
+  if (a >= 1e7 || a < 1e-3) {
+    const power = Math.floor(Math.log10(a));
+    return `${(v / 10 ** power).toFixed(3)} × 10${superscript(power)}`;
+  }
+  const places = Math.max(0, 3 - Math.floor(Math.log10(a)));
+  const [whole = "", part] = decimal(v, places).split(".");
+  const spaced = whole.replace(/\B(?=(\d{3})+(?!\d))/g, "\u2009");
+  return part ? `${spaced}.${part}` : spaced;
+}
+
+function superscript(n: number): string {
+  const digits = "⁰¹²³⁴⁵⁶⁷⁸⁹";
+  return (n < 0 ? "⁻" : "") + [...String(Math.abs(n))].map((d) => digits[Number(d)]).join("");
+}
+
+/** A number of the working with its unit. */
+export const value = (v: number, kind: string): string => `${significant(v)} ${SI[kind] ?? ""}`.trim();
+
+/** The same in inches and pounds for people who think in them, or "". */
+export function converted(v: number, kind: string, u: Units): string {
+  const to = INCH[kind];
+  if (!to) return "";
+  if (kind === "mass" ? u.mass !== "lb" : u.length !== "in") return "";
+  return `${significant(v * to[0])} ${to[1]}`;
+}

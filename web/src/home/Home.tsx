@@ -1,0 +1,162 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, reason, Refused } from "../api/client";
+import type { FileProblem, Saved } from "../api/types.gen";
+import { newProject } from "../bench/edit";
+import { sentence, tone } from "../bench/words";
+import { WallDrawing } from "./WallDrawing";
+
+/** All walls, as small live drawings with what they come to. */
+export function Home() {
+  const go = useNavigate();
+  const queries = useQueryClient();
+  const walls = useQuery({ queryKey: ["projects"], queryFn: api.projects, staleTime: 0, gcTime: 0 });
+  const file = useRef<HTMLInputElement>(null);
+  const [problems, setProblems] = useState<{ name: string; list: FileProblem[] } | null>(null);
+  const [gone, setGone] = useState<Saved | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const refresh = () => queries.invalidateQueries({ queryKey: ["projects"] });
+
+  const attempt = async (work: () => Promise<void>) => {
+    setError(null);
+    try {
+      await work();
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
+  const create = () =>
+    attempt(async () => {
+      const inch = /^en-(US|LR)|^my/.test(navigator.language);
+      const made = await api.create(newProject(inch ? { length: "in", mass: "lb" } : { length: "mm", mass: "kg" }));
+      void go(`/wall/${made.id}`);
+    });
+  const openFile = (f: File) =>
+    attempt(async () => {
+      setProblems(null);
+      if (f.size > 4 << 20) {
+        setProblems({ name: f.name, list: [{ path: "", message: "the file is larger than a project can be (4 MB)" }] });
+        return;
+      }
+      try {
+        const made = await api.create(await api.readFile(await f.text()));
+        void go(`/wall/${made.id}`);
+      } catch (err) {
+        if (!(err instanceof Refused)) throw err;
+        setProblems({ name: f.name, list: err.failure.problems ?? [{ path: "", message: err.message }] });
+      }
+    });
+  const remove = (w: Saved) =>
+    attempt(async () => {
+      await api.remove(w.id);
+      setGone(w);
+      await refresh();
+    });
+  const restore = () =>
+    attempt(async () => {
+      if (!gone) return;
+      await api.restore(gone.id);
+      setGone(null);
+      await refresh();
+    });
+
+  return (
+    <main className="mx-auto max-w-[1240px] px-5 py-5">
+      <header className="mb-5 flex flex-wrap items-baseline gap-x-8 gap-y-2 border-b border-ink pb-3">
+        <h1 className="text-[28px] font-semibold tracking-tight">Aguante</h1>
+        <p className="flex-1 text-soft">Will it hold, what gives first, and what would make it hold?</p>
+        <button type="button" className="act font-semibold" onClick={() => void create()}>
+          New wall
+        </button>
+        <button type="button" className="act" onClick={() => file.current?.click()}>
+          Open a project file
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          aria-label="Project file"
+          className="hidden"
+          onChange={(e) => {
+            const f = e.target.files?.[0];
+            e.target.value = "";
+            if (f) void openFile(f);
+          }}
+        />
+      </header>
+      {error && (
+        <p role="alert" className="mb-3 text-red">
+          {error}
+        </p>
+      )}
+      {problems && (
+        <section role="alert" className="mb-4 border border-red bg-sheet p-3" data-testid="file-problems">
+          <h2 className="font-semibold text-red">{problems.name} was not opened; nothing has changed</h2>
+          <ul className="mt-1">
+            {problems.list.map((p, i) => (
+              <li key={i}>
+                {p.line ? <span className="fig text-soft">line {p.line}: </span> : null}
+                {p.path && <span className="fig">{p.path}: </span>}
+                {p.message}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {gone && (
+        <p role="status" className="mb-4 border border-hair bg-sheet p-3">
+          {gone.document.name} is deleted.{" "}
+          <button type="button" className="act" onClick={() => void restore()}>
+            Undo
+          </button>
+        </p>
+      )}
+      {walls.error && <p className="text-red">{reason(walls.error)}</p>}
+      {walls.data?.length === 0 && <p className="text-soft">No wall yet. Start a new one, or open a project file.</p>}
+      <ul className="grid gap-x-8 gap-y-8 md:grid-cols-2">
+        {walls.data?.map((w) => (
+          <WallEntry key={w.id} wall={w} onDelete={() => void remove(w)} />
+        ))}
+      </ul>
+      <p className="mt-8 border-t border-hair pt-2 text-[13px] text-soft">
+        A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide. No verdict
+        on anything a person stands on, or on loads from wind, earthquakes or crowds.
+      </p>
+    </main>
+  );
+}
+
+const INK = { bad: "text-red", close: "text-ochre", good: "text-vial" };
+
+function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
+  const q = useQuery({ queryKey: ["verdict", wall.id, wall.version], queryFn: () => api.check(wall.document, 0) });
+  const r = q.data?.report;
+  return (
+    <li>
+      <Link
+        to={`/wall/${wall.id}`}
+        className="block border border-hair bg-sheet hover:border-chalk"
+        aria-label={`Open ${wall.document.name}`}
+      >
+        <WallDrawing design={wall.document} report={r} />
+      </Link>
+      <div className="mt-1 flex items-baseline justify-between gap-4">
+        <h2 className="text-[18px] font-semibold">
+          <Link to={`/wall/${wall.id}`} className="hover:underline">
+            {wall.document.name}
+          </Link>
+        </h2>
+        <button type="button" className="act" onClick={onDelete} aria-label={`Delete ${wall.document.name}`}>
+          delete
+        </button>
+      </div>
+      {r?.shelves.map((s) => (
+        <p key={s.id}>
+          <span className={`font-semibold ${INK[tone(s)]}`}>{s.name}:</span> {sentence(s, wall.document.units)}
+        </p>
+      ))}
+      {q.error && <p className="text-red">{reason(q.error)}</p>}
+    </li>
+  );
+}

@@ -1,0 +1,64 @@
+import { useBench } from "../bench/context";
+import { duplicate, newShelf, remove, setShelf } from "../bench/edit";
+import { Name } from "../ui/fields";
+
+/** Which shelf the bench is about, with what can be done to it as a whole. */
+export function ShelfHead() {
+  const { design, shelfId, select, edit } = useBench();
+  const shelf = design.shelves.find((s) => s.id === shelfId);
+  const add = () => {
+    const s = newShelf(design);
+    edit((p) => ({ ...p, shelves: [...p.shelves, s] }));
+    select({ kind: "shelf", id: s.id });
+  };
+  return (
+    <div className="pb-1">
+      {design.shelves.length > 1 && (
+        <select
+          aria-label="Shelf on the bench"
+          className="min-h-8 w-full bg-transparent text-[18px] font-semibold"
+          value={shelfId ?? ""}
+          onChange={(e) => select({ kind: "shelf", id: e.target.value })}
+        >
+          {design.shelves.map((s) => (
+            <option key={s.id} value={s.id} className="bg-sheet">
+              {s.name}
+            </option>
+          ))}
+        </select>
+      )}
+      {design.shelves.length === 1 && <h2 className="text-[18px] font-semibold">{shelf?.name}</h2>}
+      {shelf && <Name label="name" value={shelf.name} onChange={(name) => edit(setShelf(shelf.id, { name }))} />}
+      <div className="flex flex-wrap gap-x-4">
+        <button type="button" className="act" onClick={add}>
+          new shelf
+        </button>
+        {shelf && (
+          <>
+            <button
+              type="button"
+              className="act"
+              onClick={() => {
+                const [p, sel] = duplicate(design, { kind: "shelf", id: shelf.id });
+                edit(() => p);
+                select(sel);
+              }}
+            >
+              copy
+            </button>
+            <button
+              type="button"
+              className="act"
+              onClick={() => {
+                edit((p) => remove(p, { kind: "shelf", id: shelf.id }));
+                select(null);
+              }}
+            >
+              delete
+            </button>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

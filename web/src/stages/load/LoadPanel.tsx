@@ -1,0 +1,206 @@
+import type { Item, Shelf } from "../../api/types.gen";
+import { reportOf, useBench } from "../../bench/context";
+import { duplicate, newItem, remove, setItem, setShelf } from "../../bench/edit";
+import { asked, mass } from "../../format";
+import { Choice, Group, Name, Pick, Row } from "../../ui/fields";
+import { Measure } from "../../ui/Measure";
+import { ShelfHead } from "../ShelfHead";
+
+/** Stage 1: what must it hold? */
+export function LoadPanel() {
+  const { design, report, shelfId, selection, select, edit } = useBench();
+  const shelf = design.shelves.find((s) => s.id === shelfId);
+  if (!shelf) return <ShelfHead />;
+  const r = reportOf(report, shelf.id);
+  const item = selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
+  return (
+    <>
+      <ShelfHead />
+      <Group
+        title="What stands on it"
+        action={
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              const it = newItem(shelf);
+              edit(setShelf(shelf.id, { contents: [...shelf.contents, it] }));
+              select({ kind: "item", id: it.id });
+            }}
+          >
+            add
+          </button>
+        }
+      >
+        <ul>
+          {shelf.contents.map((c) => (
+            <li key={c.id}>
+              <button
+                type="button"
+                className={`row-field grid min-h-8 w-full grid-cols-[1fr_auto] items-center gap-2 text-left hover:text-chalk ${item?.id === c.id ? "font-semibold text-chalk" : ""}`}
+                aria-pressed={item?.id === c.id}
+                onClick={() => select({ kind: "item", id: c.id })}
+              >
+                <span className="truncate">{c.name}</span>
+                <span className="fig font-normal">{kg(r?.contents.find((x) => x.id === c.id)?.kg)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {shelf.contents.length === 0 && <p className="text-soft">Nothing yet.</p>}
+        {r && !r.evenly && (
+          <p className="grid grid-cols-[1fr_auto] border-t border-ink pt-1 font-semibold">
+            <span>asked</span>
+            <span className="fig">{asked(r.asked_kg, design.units)}</span>
+          </p>
+        )}
+      </Group>
+      {item && <ItemFields item={item} />}
+      <Group title="How long, and over what">
+        <Pick
+          label="stays"
+          value={shelf.duration}
+          options={[
+            ["years", "for years"],
+            ["changing", "changes over the years"],
+            ["months", "up to two months"],
+            ["week", "up to a week"],
+          ]}
+          onChange={(duration) => edit(setShelf(shelf.id, { duration }))}
+        />
+        <Pick
+          label="below it"
+          value={shelf.below}
+          options={[
+            ["nothing", "nothing"],
+            ["people", "people pass or sit"],
+            ["bed", "bed, cot, desk, children"],
+          ]}
+          onChange={(below) => edit(setShelf(shelf.id, { below }))}
+        />
+        {r && (
+          <Row label="the board itself">{`${mass(Math.round(r.self_kg * 10) / 10, design.units)} ${design.units.mass}`}</Row>
+        )}
+      </Group>
+      <p className="text-[13px] text-soft">
+        Give the high guess: the check goes by it. A thing set down counts double for the moment.
+      </p>
+    </>
+  );
+
+  function kg(v: number | undefined) {
+    return v === undefined ? "" : `${mass(Math.round(v * 10) / 10, design.units)} ${design.units.mass}`;
+  }
+}
+
+function ItemFields({ item }: { item: Item }) {
+  const { design, edit, select, shelfId } = useBench();
+  const shelf = design.shelves.find((s) => s.id === shelfId) as Shelf;
+  const set = (patch: Partial<Item>) => setItem(item.id, patch);
+  return (
+    <Group
+      title={item.name}
+      action={
+        <span className="flex gap-3">
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              const [p, sel] = duplicate(design, { kind: "item", id: item.id });
+              edit(() => p);
+              select(sel);
+            }}
+          >
+            copy
+          </button>
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              edit((p) => remove(p, { kind: "item", id: item.id }));
+              select({ kind: "shelf", id: shelf.id });
+            }}
+          >
+            delete
+          </button>
+        </span>
+      }
+    >
+      <Name label="name" value={item.name} onChange={(name) => edit(set({ name }))} />
+      <Choice
+        label="told by"
+        value={item.by}
+        options={[
+          ["count", "count"],
+          ["length", "length of row"],
+        ]}
+        onChange={(by) =>
+          edit(set(by === "length" && !item.per_metre_kg ? { by, per_metre_kg: 25 } : { by, count: item.count || 1 }))
+        }
+      />
+      {item.by === "count" ? (
+        <Measure
+          first
+          label="how many"
+          kind="number"
+          value={item.count ?? 0}
+          onValue={(v) => set({ count: Math.round(v) })}
+        />
+      ) : (
+        <Measure
+          first
+          label="a metre of row weighs"
+          kind="mass"
+          value={item.per_metre_kg ?? 0}
+          onValue={(v) => set({ per_metre_kg: v })}
+        />
+      )}
+      <Measure
+        label={item.by === "count" ? "each weighs" : "heaviest piece"}
+        kind="mass"
+        value={item.each_kg}
+        onValue={(v) => set({ each_kg: v })}
+      />
+      <Measure
+        label="from the left end"
+        kind="length"
+        value={item.from_mm}
+        onValue={(v) => set({ from_mm: v, to_mm: v + item.to_mm - item.from_mm })}
+      />
+      <Measure
+        label="takes up along it"
+        kind="length"
+        value={item.to_mm - item.from_mm}
+        onValue={(v) => set({ to_mm: item.from_mm + v })}
+      />
+      <Choice
+        label="stands at the"
+        value={item.place}
+        options={[
+          ["back", "back"],
+          ["middle", "middle"],
+          ["front", "front"],
+        ]}
+        onChange={(place) => edit(set({ place }))}
+      />
+      <Measure
+        label="depth (0: not known)"
+        kind="length"
+        value={item.depth_mm ?? 0}
+        onValue={(v) => set({ depth_mm: v })}
+      />
+      <Measure label="height" kind="length" value={item.height_mm} onValue={(v) => set({ height_mm: v })} />
+      <Pick
+        label="drawn as"
+        value={item.shape}
+        options={[
+          ["box", "a box"],
+          ["jars", "jars"],
+          ["cans", "tins"],
+          ["books", "books"],
+        ]}
+        onChange={(shape) => edit(set({ shape }))}
+      />
+    </Group>
+  );
+}

@@ -1,0 +1,125 @@
+import { ToggleGroup } from "radix-ui";
+import { useEffect, useState, type ReactNode } from "react";
+
+/** A titled group of fields in the panel. */
+export function Group({ title, children, action }: { title?: string; children: ReactNode; action?: ReactNode }) {
+  return (
+    <section className="border-t border-hair py-2 first:border-t-0">
+      {title && (
+        <div className="flex items-baseline justify-between">
+          <h3 className="font-semibold">{title}</h3>
+          {action}
+        </div>
+      )}
+      {children}
+    </section>
+  );
+}
+
+/** A label and what is read beside it. */
+export function Row({
+  label,
+  children,
+  tone,
+}: {
+  label: string;
+  children: ReactNode;
+  tone?: "bad" | "close" | "good";
+}) {
+  const color = tone === "bad" ? "text-red" : tone === "close" ? "text-ochre" : tone === "good" ? "text-vial" : "";
+  return (
+    <div className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+      <span className="text-soft">{label}</span>
+      <span className={`fig text-right ${color}`}>{children}</span>
+    </div>
+  );
+}
+
+/** One of a few, all seen at once. */
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: [T, string][];
+  onChange: (v: T) => void;
+}) {
+  return (
+    <div className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+      <span className="text-soft">{label}</span>
+      <ToggleGroup.Root
+        type="single"
+        aria-label={label}
+        value={value}
+        onValueChange={(v) => v && onChange(v as T)}
+        className="flex flex-wrap justify-end gap-x-1"
+      >
+        {options.map(([v, name]) => (
+          <ToggleGroup.Item
+            key={v}
+            value={v}
+            className="min-h-7 border-b-2 border-transparent px-1 text-soft hover:text-ink data-[state=on]:border-chalk data-[state=on]:font-semibold data-[state=on]:text-chalk"
+          >
+            {name}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+/** One of many. */
+export function Pick({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: [string, string][];
+  onChange: (v: string) => void;
+}) {
+  return (
+    <label className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+      <span className="text-soft">{label}</span>
+      <select
+        className="min-h-7 max-w-full justify-self-end truncate bg-transparent text-right text-chalk"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      >
+        {options.map(([v, name]) => (
+          <option key={v} value={v} className="bg-sheet text-ink">
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** A name that is typed and kept on leaving. */
+export function Name({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  return (
+    <label className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+      <span className="text-soft">{label}</span>
+      <input
+        className="min-h-7 w-full border-b border-transparent bg-transparent text-right text-ink hover:border-hair focus:border-chalk"
+        value={text}
+        maxLength={60}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => text.trim() !== "" && text !== value && onChange(text.trim())}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (e.key === "Enter") e.currentTarget.blur();
+          if (e.key === "Escape") setText(value);
+        }}
+      />
+    </label>
+  );
+}
