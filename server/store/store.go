@@ -109,7 +109,7 @@ func (s *Store) Create(ctx context.Context, p *design.Project) (contract.Saved, 
 	}
 	saved := contract.Saved{ID: uuid.NewString(), Version: 1, Updated: s.stamp(), Document: p}
 	return saved, s.write(ctx, func(tx *sql.Tx) error {
-		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, version, document, created_at, updated_at) VALUES (?, 1, ?, ?, ?)`, saved.ID, doc, saved.Updated, saved.Updated)
+		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, version, document, created_at, updated_at) VALUES (?, 1, ?, ?, ?)`, saved.ID, string(doc), saved.Updated, saved.Updated)
 		if err != nil {
 			return err
 		}
@@ -134,7 +134,7 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 			saved = now
 			return ErrStale
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, saved.Version, doc, saved.Updated, id); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, saved.Version, string(doc), saved.Updated, id); err != nil {
 			return err
 		}
 		return revise(ctx, tx, saved, doc)
@@ -143,7 +143,7 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 }
 
 func revise(ctx context.Context, tx *sql.Tx, p contract.Saved, doc []byte) error {
-	if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (project_id, version, saved_at, document) VALUES (?, ?, ?, ?)`, p.ID, p.Version, p.Updated, doc); err != nil {
+	if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (project_id, version, saved_at, document) VALUES (?, ?, ?, ?)`, p.ID, p.Version, p.Updated, string(doc)); err != nil {
 		return err
 	}
 	_, err := tx.ExecContext(ctx, `DELETE FROM revisions WHERE project_id = ? AND version <= ?`, p.ID, p.Version-kept)

@@ -10,7 +10,9 @@ const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, networkMode: "always" } },
 });
 
-createRoot(document.getElementById("root")!).render(
+const root = document.getElementById("root");
+if (!root) throw new Error("the page has no root");
+createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>

@@ -49,8 +49,8 @@ export const api = {
   create: (p: Project) => call<Saved>("POST", "/projects", p),
   replace: (id: string, base: number, p: Project) =>
     call<Saved>("PUT", `/projects/${id}`, p, { "If-Match": `"${base}"` }),
-  remove: (id: string) => call<void>("DELETE", `/projects/${id}`),
-  restore: (id: string) => call<void>("POST", `/projects/${id}/restore`),
+  remove: (id: string) => call<undefined>("DELETE", `/projects/${id}`),
+  restore: (id: string) => call<undefined>("POST", `/projects/${id}/restore`),
   revisions: (id: string) => call<Revision[]>("GET", `/projects/${id}/revisions`),
   revision: (id: string, version: number) => call<Saved>("GET", `/projects/${id}/revisions/${version}`),
 };
@@ -58,10 +58,9 @@ export const api = {
 /** What went wrong, in words for a person. */
 export function reason(err: unknown): string {
   if (err instanceof Refused) {
-    const first = err.failure.problems?.[0];
+    const [first, ...more] = err.failure.problems ?? [];
     if (!first) return err.failure.message;
-    const more = err.failure.problems!.length - 1;
-    return first.message + (more > 0 ? ` (and ${more} more)` : "");
+    return first.message + (more.length > 0 ? ` (and ${more.length} more)` : "");
   }
   return err instanceof Error ? err.message : String(err);
 }

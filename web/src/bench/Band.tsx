@@ -33,8 +33,8 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
     const h = tall(p.ratio);
     points.push([(i + 0.26) * each, h], [(i + 0.74) * each, h]);
   });
-  points.unshift([0, points[0]![1]]);
-  points.push([wide, points.at(-1)![1]]);
+  points.unshift([0, ONE]);
+  points.push([wide, points.at(-1)?.[1] ?? ONE]);
   const shape = area<[number, number]>()
     .x((p) => p[0])
     .y0((p) => mid - p[1] / 2)
@@ -99,26 +99,26 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
             return null;
           })}
         </svg>
-        <div className="flex">
-          {parts.map((p) =>
-            p.link ? (
+        <div className="flex items-start">
+          {parts.map(({ link, ratio }) =>
+            link ? (
               <button
-                key={p.link.id}
+                key={link.id}
                 type="button"
-                data-link={p.link.id}
+                data-link={link.id}
                 style={{ width: each }}
-                aria-label={`${named(p.link)}: ${figureOf(p.link, u)}. Show the working`}
+                aria-label={`${named(link)}: ${figureOf(link, u)}. Show the working`}
                 className={`min-h-11 px-1 text-center text-[13px] leading-tight hover:underline underline-offset-4 ${
-                  p.ratio < 1 ? `${p.link.kind === "stiffness" ? "text-ochre" : "text-red"} font-semibold` : ""
-                } ${lit === p.link.id ? "underline" : ""}`}
-                onMouseEnter={() => light(p.link!.id)}
+                  ratio < 1 ? `${link.kind === "stiffness" ? "text-ochre" : "text-red"} font-semibold` : ""
+                } ${lit === link.id ? "underline" : ""}`}
+                onMouseEnter={() => light(link.id)}
                 onMouseLeave={() => light(null)}
-                onFocus={() => light(p.link!.id)}
+                onFocus={() => light(link.id)}
                 onBlur={() => light(null)}
-                onClick={() => openWorking(p.link!.id)}
+                onClick={() => openWorking(link.id)}
               >
-                {ROLE[p.link.role] ?? p.link.name}
-                <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(p.link, u)}</span>
+                {ROLE[link.role] ?? link.name}
+                <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(link, u)}</span>
               </button>
             ) : (
               <div key="contents" style={{ width: each }} className="px-1 text-center text-[13px] leading-tight">

@@ -147,7 +147,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
   const saveFile = () => download(`${design.name || "wall"}.aguante.json`, JSON.stringify(design, null, 2) + "\n");
   return (
     <BenchProvider value={value}>
-      <div className="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:h-dvh">
+      <div className="grid min-h-dvh grid-cols-[minmax(0,1fr)] content-start gap-x-4 lg:h-dvh lg:grid-cols-[minmax(0,1fr)_312px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
         <TopBar
           setStage={setStage}
           undo={h.past.length ? undo : null}
@@ -157,17 +157,17 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
           onHistory={() => setSheet("history")}
           onHelp={() => setSheet("keys")}
         />
-        <main className="grid min-h-0 grid-cols-1 gap-x-4 px-4 max-[700px]:px-2 lg:grid-cols-[1fr_296px]">
+        <main className="contents">
           <DrawingArea />
           <aside
             aria-label={`Stage: ${stage}`}
-            className="min-h-0 overflow-y-auto pb-2 max-lg:order-last max-lg:overflow-visible max-lg:pt-3"
+            className="min-h-0 overflow-y-auto pr-4 pb-2 max-lg:order-3 max-lg:overflow-visible max-lg:px-4 max-lg:pt-3 max-[700px]:px-2"
           >
             <Panel />
             <Cautions shelf={answer} />
           </aside>
         </main>
-        <footer className="border-t border-hair bg-paper px-4 pt-2 pb-1 max-lg:order-none max-[700px]:px-2">
+        <footer className="max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
           <Verdict shelf={answer} checked={checked} />
           {answer && checked.problems.length === 0 && <BandArea shelf={answer} />}
           <p className="mt-1 flex flex-wrap justify-between gap-x-4 text-[13px] text-soft">
@@ -238,7 +238,7 @@ function DrawingArea() {
   return (
     <div
       ref={ref}
-      className={`min-h-0 overflow-hidden border border-hair bg-sheet ${shown && !beside ? "h-[690px]" : "h-[360px]"} lg:h-auto`}
+      className={`mx-4 max-lg:order-2 min-h-0 overflow-hidden border border-hair bg-sheet max-[700px]:mx-2 lg:mr-0 ${shown && !beside ? "h-[690px]" : "h-[360px]"} lg:h-auto`}
     >
       {width > 0 && (
         <div className={beside ? "flex" : ""}>

@@ -24,7 +24,7 @@ export function TopBar({
   const { design, stage, edit } = useBench();
   const item = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-[highlighted]:bg-paper";
   return (
-    <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-4 pt-2 max-[700px]:px-2">
+    <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-4 pt-2 max-[700px]:px-2 lg:col-span-2">
       <div className="flex min-w-0 items-baseline gap-3 pb-2">
         <RouterLink to="/" className="act" aria-label="All walls">
           ‹ walls

@@ -18,7 +18,7 @@ export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClos
   const asked = cases.some(([v]) => v === which) ? which : "everyday";
   const q = useQuery({
     queryKey: ["working", link?.id, asked, design],
-    queryFn: () => api.working(design, link!.id, asked),
+    queryFn: () => api.working(design, link?.id ?? "", asked),
     enabled: link !== undefined,
     retry: false,
   });

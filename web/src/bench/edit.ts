@@ -143,7 +143,7 @@ export function newShelf(p: Project): Shelf {
   while (taken.some((t) => Math.abs(t - y) < 250) && y < p.wall.height_mm - 300) y += 300;
   const on = p.wall.studs.filter((s) => s.x_mm > x + 20 && s.x_mm < x + len - 20).map((s) => s.x_mm);
   const ends =
-    on.length >= 2 ? [on[0]!, on[on.length - 1]!] : [x + len * 0.22, x + len * 0.78].map((v) => Math.round(v));
+    on.length >= 2 ? [Math.min(...on), Math.max(...on)] : [x + len * 0.22, x + len * 0.78].map((v) => Math.round(v));
   return {
     id: newId(),
     name: `Shelf ${p.shelves.length + 1}`,
@@ -261,7 +261,8 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
     ];
   }
   if (sel.kind === "support") {
-    const u = shelf.supports.find((x) => x.id === sel.id)!;
+    const u = shelf.supports.find((x) => x.id === sel.id);
+    if (!u) return [p, sel];
     const free = p.wall.studs
       .map((s) => s.x_mm)
       .filter((x) => x >= shelf.x_mm && x <= shelf.x_mm + shelf.length_mm)
@@ -270,7 +271,8 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
     const copy = freshSupport(u, x);
     return [setShelf(shelf.id, { supports: [...shelf.supports, copy] })(p), { kind: "support", id: copy.id }];
   }
-  const it = shelf.contents.find((x) => x.id === sel.id)!;
+  const it = shelf.contents.find((x) => x.id === sel.id);
+  if (!it) return [p, sel];
   const wide = it.to_mm - it.from_mm;
   const from = Math.min(it.to_mm, shelf.length_mm - wide);
   const copy = { ...it, id: newId(), from_mm: from, to_mm: from + wide };

@@ -15,6 +15,13 @@ interface Doing {
   help: () => void;
 }
 
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
 /** The keys of the bench, wherever the focus is but in a field or a sheet. */
 export function useKeys(d: Doing) {
   useEffect(() => {
@@ -31,16 +38,12 @@ export function useKeys(d: Doing) {
         }
         return;
       }
-      const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
-      if (
-        arrow &&
-        at.closest("[role=group][aria-label], [role=radiogroup]")?.querySelector("[role=radio]")?.contains(at)
-      )
-        return;
+      const arrow = ARROWS[e.key];
+      if (arrow && at.closest("[role=radio]")) return;
       if (arrow && sel) {
         done();
         const step = (d.design.units.length === "in" ? 25.4 / 16 : 1) * (e.shiftKey ? 10 : 1);
-        d.edit((p) => nudge(p, sel, arrow[0]! * step, arrow[1]! * step), `nudge-${sel.id}`);
+        d.edit((p) => nudge(p, sel, arrow[0] * step, arrow[1] * step), `nudge-${sel.id}`);
         return;
       }
       const stage = STAGES[Number(e.key) - 1];

@@ -39,6 +39,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean) {
   const wanted = useRef(design);
   const busy = useRef(false);
   const halted = useRef(false);
+  const again = useRef<(() => void) | null>(null);
 
   const save = useCallback(async () => {
     if (busy.current || halted.current) return;
@@ -65,10 +66,11 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean) {
       }
     }
     busy.current = false;
-    if (retry) setTimeout(() => void save(), 1500);
+    if (retry) setTimeout(() => again.current?.(), 1500);
   }, [saved.id]);
 
   useEffect(() => {
+    again.current = () => void save();
     wanted.current = design;
     if (stored.current === design) return;
     localStorage.setItem(key(saved.id), JSON.stringify({ base: base.current, document: design } satisfies Pending));

@@ -27,8 +27,8 @@ export function figureOf(l: Link, u: Units): string {
   if (l.kind === "stiffness")
     return l.used > 1
       ? `${sag(l.value_mm ?? 0, u)} of ${sag(l.allowed_mm ?? 0, u)}`
-      : `straight to ${limit(l.limit, u)}`;
-  return `holds ${limit(l.limit, u)}`;
+      : `straight to ${holds(l.limit.kg, u)}`;
+  return l.limit.above ? limit(l.limit, u) : `holds ${limit(l.limit, u)}`;
 }
 
 /** Link name and place: "corner screw, bracket 2". */

@@ -55,7 +55,6 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
   const item =
     stage === "Load" && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
   const supports = [...shelf.supports].sort((a, b) => a.x_mm - b.x_mm);
-  const marks = supports.length ? supports : [];
   return (
     <>
       <Across x0={x0} x1={x1} y={y1}>
@@ -78,8 +77,8 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
           />
         </Across>
       ) : (
-        marks.slice(1).map((s, i) => {
-          const left = marks[i]!;
+        supports.slice(1).map((s, i) => {
+          const left = supports[i] ?? s;
           return (
             <Across key={s.id} x0={view.x(left.x_mm)} x1={view.x(s.x_mm)} y={y2}>
               <Measure
@@ -95,7 +94,7 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
       )}
       <div
         className="absolute flex items-center gap-1 text-[13px] text-soft"
-        style={{ left: Math.max(2, x0 - 74), top: view.y(shelf.y_mm) - 13 }}
+        style={{ left: Math.max(0, x0 - (x0 >= 76 ? 74 : 46)), top: view.y(shelf.y_mm) - 13 }}
       >
         <Measure
           bare
@@ -104,7 +103,7 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
           value={shelf.y_mm}
           onValue={(v) => setShelf(shelf.id, { y_mm: v })}
         />
-        up
+        {x0 >= 76 && "up"}
       </div>
     </>
   );
@@ -128,10 +127,10 @@ export function StudDimensions({
   return (
     <>
       {studs.slice(1).map((s, i) => {
-        const left = studs[i]!;
+        const left = studs[i] ?? s;
         const x0 = view.x(left.x_mm);
         const x1 = view.x(s.x_mm);
-        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 56 || (!shelf && stage !== "Wall")) return null;
+        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 84 || (!shelf && stage !== "Wall")) return null;
         return (
           <Across key={s.id} x0={x0} x1={x1} y={y} tone="var(--soft)">
             <Measure

@@ -1,5 +1,6 @@
 import { useDrag } from "@use-gesture/react";
 import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
+import type { Project } from "../api/types.gen";
 import { reportOf, useBench } from "../bench/context";
 import {
   itemOf,
@@ -10,6 +11,7 @@ import {
   moveSupport,
   nearestStud,
   shelfOf,
+  supportOf,
   type Selection,
 } from "../bench/edit";
 import { lengthUnit } from "../format";
@@ -32,7 +34,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
 
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const small = width < 620;
-  const base = fit(boxOf(), width, height, { x: small ? 26 : 72, top: small ? 78 : 92, bottom: small ? 56 : 74 });
+  const base = fit(boxOf(), width, height, { x: small ? 48 : 72, top: small ? 78 : 92, bottom: small ? 56 : 74 });
   const k = base.k * zoom;
   const moved: View = {
     k,
@@ -68,7 +70,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
           setHeld(view);
         }
         drags.current++;
-        memo = start(kind, id);
+        memo = kind === "pan" ? pan : placeOf(design, kind, id);
       }
       if (last) setHeld(null);
       if (tap) {
@@ -91,16 +93,6 @@ export function FrontView({ width, height }: { width: number; height: number }) 
     },
     { filterTaps: true, keyboardDisplacement: 0, pointer: { keys: false } },
   );
-
-  function start(kind: DragKind, id: string): [number, number] {
-    if (kind === "pan") return pan;
-    if (kind === "item") return [itemOf(design, id)?.from_mm ?? 0, 0];
-    if (kind === "stud") return [design.wall.studs.find((s) => s.id === id)?.x_mm ?? 0, 0];
-    const s = shelfOf(design, { kind: kind === "support" ? "support" : "shelf", id });
-    if (!s) return [0, 0];
-    if (kind === "support") return [s.supports.find((u) => u.id === id)?.x_mm ?? 0, 0];
-    return kind === "right" ? [s.x_mm + s.length_mm, 0] : [s.x_mm, s.y_mm];
-  }
 
   const thing = (sel: Selection, label: string, children: ReactNode, className = "cursor-grab touch-none") => {
     const on = selection?.kind === sel.kind && selection.id === sel.id;
@@ -242,4 +234,14 @@ export function FrontView({ width, height }: { width: number; height: number }) 
       </div>
     </div>
   );
+}
+
+/** Where a thing is before it is dragged: x along the wall, or the board, and y. */
+function placeOf(design: Project, kind: Exclude<DragKind, "pan">, id: string): [number, number] {
+  if (kind === "item") return [itemOf(design, id)?.from_mm ?? 0, 0];
+  if (kind === "stud") return [design.wall.studs.find((s) => s.id === id)?.x_mm ?? 0, 0];
+  if (kind === "support") return [supportOf(design, id)?.x_mm ?? 0, 0];
+  const s = shelfOf(design, { kind: "shelf", id });
+  if (!s) return [0, 0];
+  return kind === "right" ? [s.x_mm + s.length_mm, 0] : [s.x_mm, s.y_mm];
 }

@@ -145,8 +145,7 @@ function ItemDrawing({
       {on && <rect x={a} y={top} width={b - a} height={base - top} fill="none" stroke="var(--chalk)" strokeWidth="2" />}
       {named && (
         <text x={(a + b) / 2} y={top - 8} textAnchor="middle" fontSize="14" fill="var(--ink)">
-          {count}
-          {item.name}
+          {b - a > (count + item.name).length * 7 + 70 ? count + item.name : ""}
           <tspan className="fig" dx="6">
             {words}
           </tspan>
@@ -157,8 +156,8 @@ function ItemDrawing({
 }
 
 /** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
-function HoleMark({ hole, x, y }: { hole: Hole; x: number; y: number }) {
-  const r = 4.5;
+function HoleMark({ hole, x, y, wide }: { hole: Hole; x: number; y: number; wide: number }) {
+  const r = Math.max(2.5, Math.min(4.5, wide * 0.28));
   if (hole.counts && hole.meets === "stud") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
   const color = hole.counts ? "var(--ochre)" : "var(--red)";
   return (
@@ -236,7 +235,13 @@ function BracketDrawing({
         strokeWidth="0.8"
       />
       {holes.map((h) => (
-        <HoleMark key={h.id} hole={h} x={x + (h.x_mm - support.x_mm) * view.k || x} y={under - h.y_mm * view.k} />
+        <HoleMark
+          key={h.id}
+          wide={w}
+          hole={h}
+          x={x + (h.x_mm - support.x_mm) * view.k || x}
+          y={under - h.y_mm * view.k}
+        />
       ))}
       {named && report && (
         <text
@@ -277,17 +282,15 @@ function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; 
       .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + of(p) * times * view.k).toFixed(1)}`)
       .join("L");
   const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
-  const y = y0 + deepest * times * view.k + 24;
+  const legs = Math.max(
+    0,
+    ...shelf.supports.map((u) => (u.flat_bracket?.leg_side === "below" ? u.flat_bracket.leg_mm : 0)),
+  );
+  const y = y0 + Math.max(deepest * times, legs) * view.k + 50;
   return (
     <g pointerEvents="none">
       <path d={path((p) => p.now_mm)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />
-      <path
-        d={path((p) => p.later_mm)}
-        fill="none"
-        stroke="var(--chalk)"
-        strokeWidth="1.8"
-        className="transition-[d] duration-200 motion-reduce:transition-none"
-      />
+      <path d={path((p) => p.later_mm)} fill="none" stroke="var(--chalk)" strokeWidth="1.8" />
       <g textAnchor="middle" fill="var(--chalk)">
         <text x={x} y={y} fontSize="14">
           sags <tspan className="fig">{sag(link.now_mm ?? 0, design.units)}</tspan>, later{" "}

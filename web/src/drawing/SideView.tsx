@@ -47,6 +47,7 @@ export function SideView({
     (n, h) => (h.counts && (!n || Math.abs(h.y_mm) < Math.abs(n.y_mm)) ? h : n),
     undefined,
   );
+  const over = near !== undefined && near.pull_n > near.takes_n;
   const label = `Bracket from the side. Load ${weight(load, u)} at ${lengthUnit(arm, u)} from the wall. Corner screw pulls ${weight(g.near_pull_n, u)}. Heel pushes ${weight(g.push_n, u)}.`;
   return (
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }}>
@@ -184,13 +185,13 @@ export function SideView({
           </g>
         )}
         {near && (
-          <g fill="var(--red)">
+          <g fill={over ? "var(--red)" : "var(--ink)"}>
             <line
               x1={X(t) + 8}
               x2={X(t) + 52}
               y1={Y(near.y_mm)}
               y2={Y(near.y_mm)}
-              stroke="var(--red)"
+              stroke={over ? "var(--red)" : "var(--ink)"}
               strokeWidth="2"
               markerEnd="url(#arrow)"
             />

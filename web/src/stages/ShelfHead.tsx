@@ -1,6 +1,6 @@
 import { useBench } from "../bench/context";
 import { duplicate, newShelf, remove, setShelf } from "../bench/edit";
-import { Name } from "../ui/fields";
+import { Title } from "../ui/fields";
 
 /** Which shelf the bench is about, with what can be done to it as a whole. */
 export function ShelfHead() {
@@ -16,7 +16,7 @@ export function ShelfHead() {
       {design.shelves.length > 1 && (
         <select
           aria-label="Shelf on the bench"
-          className="min-h-8 w-full bg-transparent text-[18px] font-semibold"
+          className="min-h-7 w-full bg-transparent text-chalk"
           value={shelfId ?? ""}
           onChange={(e) => select({ kind: "shelf", id: e.target.value })}
         >
@@ -27,8 +27,7 @@ export function ShelfHead() {
           ))}
         </select>
       )}
-      {design.shelves.length === 1 && <h2 className="text-[18px] font-semibold">{shelf?.name}</h2>}
-      {shelf && <Name label="name" value={shelf.name} onChange={(name) => edit(setShelf(shelf.id, { name }))} />}
+      {shelf && <Title value={shelf.name} onChange={(name) => edit(setShelf(shelf.id, { name }))} />}
       <div className="flex flex-wrap gap-x-4">
         <button type="button" className="act" onClick={add}>
           new shelf

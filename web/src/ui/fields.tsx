@@ -1,5 +1,5 @@
 import { ToggleGroup } from "radix-ui";
-import { useEffect, useState, type ReactNode } from "react";
+import { useState, type ChangeEvent, type KeyboardEvent, type ReactNode } from "react";
 
 /** A titled group of fields in the panel. */
 export function Group({ title, children, action }: { title?: string; children: ReactNode; action?: ReactNode }) {
@@ -28,9 +28,9 @@ export function Row({
 }) {
   const color = tone === "bad" ? "text-red" : tone === "close" ? "text-ochre" : tone === "good" ? "text-vial" : "";
   return (
-    <div className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+    <div className="row-field grid min-h-7 grid-cols-[1fr_auto] items-center gap-x-3">
       <span className="text-soft">{label}</span>
-      <span className={`fig text-right ${color}`}>{children}</span>
+      <span className={`fig text-right whitespace-nowrap ${color}`}>{children}</span>
     </div>
   );
 }
@@ -84,10 +84,10 @@ export function Pick({
   onChange: (v: string) => void;
 }) {
   return (
-    <label className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
+    <label className="row-field grid min-h-7 grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3">
       <span className="text-soft">{label}</span>
       <select
-        className="min-h-7 max-w-full justify-self-end truncate bg-transparent text-right text-chalk"
+        className="min-h-7 w-full truncate bg-transparent text-right text-chalk"
         value={value}
         onChange={(e) => onChange(e.target.value)}
       >
@@ -102,24 +102,45 @@ export function Pick({
 }
 
 /** A name that is typed and kept on leaving. */
+function useName(value: string, onChange: (v: string) => void) {
+  const [text, setText] = useState<string | null>(null);
+  return {
+    value: text ?? value,
+    maxLength: 60,
+    onChange: (e: ChangeEvent<HTMLInputElement>) => setText(e.target.value),
+    onBlur: () => {
+      const name = text?.trim();
+      if (name && name !== value) onChange(name);
+      setText(null);
+    },
+    onKeyDown: (e: KeyboardEvent<HTMLInputElement>) => {
+      e.stopPropagation();
+      if (e.key === "Enter") e.currentTarget.blur();
+      if (e.key === "Escape") setText(null);
+    },
+  };
+}
+
+/** A name beside its label. */
 export function Name({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
   return (
     <label className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
       <span className="text-soft">{label}</span>
       <input
         className="min-h-7 w-full border-b border-transparent bg-transparent text-right text-ink hover:border-hair focus:border-chalk"
-        value={text}
-        maxLength={60}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => text.trim() !== "" && text !== value && onChange(text.trim())}
-        onKeyDown={(e) => {
-          e.stopPropagation();
-          if (e.key === "Enter") e.currentTarget.blur();
-          if (e.key === "Escape") setText(value);
-        }}
+        {...useName(value, onChange)}
       />
     </label>
+  );
+}
+
+/** A name that is the panel's title. */
+export function Title({ value, onChange }: { value: string; onChange: (v: string) => void }) {
+  return (
+    <input
+      aria-label="Name of the shelf"
+      className="min-h-8 w-full border-b border-transparent bg-transparent text-[18px] font-semibold hover:border-hair focus:border-chalk"
+      {...useName(value, onChange)}
+    />
   );
 }

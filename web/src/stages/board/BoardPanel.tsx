@@ -15,6 +15,7 @@ export function BoardPanel() {
   const r = reportOf(report, shelf.id);
   const b = shelf.board;
   const set = (patch: Partial<Shelf>) => setShelf(shelf.id, patch);
+  const other = catalogue.woods.find((w) => !b.woods.includes(w.key))?.key;
   const setWoods = (woods: string[]) => edit(set({ board: { ...b, woods } }));
   const sags = r?.links.filter((l) => l.role === "sags").sort((x, y) => y.used - x.used)[0];
   const bends = linkOf(r, r?.links.find((l) => l.role === "bends")?.id);
@@ -37,12 +38,9 @@ export function BoardPanel() {
       <Group
         title={b.woods.length > 1 ? "One of these woods" : "Wood"}
         action={
+          other &&
           b.woods.length < 8 && (
-            <button
-              type="button"
-              className="act"
-              onClick={() => setWoods([...b.woods, catalogue.woods.find((w) => !b.woods.includes(w.key))!.key])}
-            >
+            <button type="button" className="act" onClick={() => setWoods([...b.woods, other])}>
               not sure: add one
             </button>
           )

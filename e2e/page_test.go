@@ -1,0 +1,259 @@
+// Package e2e drives the built app in a real browser, as a person would.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+var binary string
+
+func TestMain(m *testing.M) {
+	dir, err := os.MkdirTemp("", "aguante-e2e-")
+	if err != nil {
+		panic(err)
+	}
+	binary = filepath.Join(dir, "aguante")
+	build := exec.Command("go", "build", "-o", binary, "../cmd/aguante")
+	if out, err := build.CombinedOutput(); err != nil {
+		fmt.Fprintf(os.Stderr, "%s\n%v\n", out, err)
+		os.Exit(1)
+	}
+	code := m.Run()
+	os.RemoveAll(dir)
+	os.Exit(code)
+}
+
+// app is the program, running.
+type app struct {
+	t    testing.TB
+	cmd  *exec.Cmd
+	url  string
+	args []string
+}
+
+// start runs the program with the arguments and waits until it says its URL.
+func start(t testing.TB, args ...string) *app {
+	t.Helper()
+	a := &app{t: t, args: args}
+	a.run("127.0.0.1:0")
+	t.Cleanup(a.stop)
+	return a
+}
+
+func (a *app) run(addr string) {
+	a.t.Helper()
+	a.cmd = exec.Command(binary, append(a.args, "--quiet", "--addr", addr)...)
+	a.cmd.Stderr = os.Stderr
+	out, err := a.cmd.StdoutPipe()
+	if err == nil {
+		err = a.cmd.Start()
+	}
+	if err != nil {
+		a.t.Fatal(err)
+	}
+	line, err := bufio.NewReader(out).ReadString('\n')
+	if err != nil {
+		a.t.Fatalf("the app said %q and ended: %v", line, err)
+	}
+	a.url = strings.TrimSpace(line[strings.Index(line, "http"):])
+}
+
+func (a *app) stop() {
+	if a.cmd == nil {
+		return
+	}
+	_ = a.cmd.Process.Signal(syscall.SIGTERM)
+	if err := a.cmd.Wait(); err != nil {
+		a.t.Errorf("the app ended badly: %v", err)
+	}
+	a.cmd = nil
+}
+
+// again starts the stopped app where it was.
+func (a *app) again() { a.run(strings.TrimPrefix(a.url, "http://")) }
+
+// page is one tab of a browser.
+type page struct {
+	t   testing.TB
+	ctx context.Context
+}
+
+// browse opens a fresh browser on a page.
+func browse(t testing.TB, url string, width, height int64) *page {
+	t.Helper()
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("force-device-scale-factor", "1"),
+		chromedp.Flag("font-render-hinting", "none"), chromedp.UserDataDir(t.TempDir()))
+	actx, cancel := chromedp.NewExecAllocator(context.Background(), opts...)
+	t.Cleanup(cancel)
+	bctx, cancel := chromedp.NewContext(actx)
+	t.Cleanup(func() { _ = chromedp.Cancel(bctx); cancel() })
+	if err := chromedp.Do(bctx); err != nil {
+		t.Fatal(err)
+	}
+	ctx, cancel := context.WithTimeout(bctx, 2*time.Minute)
+	t.Cleanup(cancel)
+	p := &page{t, ctx}
+	p.do(chromedp.EmulateViewport(width, height), chromedp.Navigate(url))
+	return p
+}
+
+// tab opens a second tab of the same browser.
+func (p *page) tab(url string) *page {
+	p.t.Helper()
+	ctx, cancel := chromedp.NewContext(p.ctx)
+	p.t.Cleanup(cancel)
+	q := &page{p.t, ctx}
+	q.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(url))
+	return q
+}
+
+func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	if err := chromedp.Do(p.ctx, steps...); err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func eval[T any](p *page, js string) T {
+	p.t.Helper()
+	v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js))
+	if err != nil {
+		p.t.Fatalf("%s: %v", js, err)
+	}
+	return v
+}
+
+// until waits for a condition of the page, in Javascript.
+func (p *page) until(what, js string) {
+	p.t.Helper()
+	for end := time.Now().Add(12 * time.Second); ; time.Sleep(15 * time.Millisecond) {
+		if eval[bool](p, "!!("+js+")") {
+			return
+		}
+		if time.Now().After(end) {
+			p.shot(filepath.Join(os.TempDir(), "aguante-e2e-failed.png"))
+			p.t.Fatalf("waited in vain: %s\nthe page says:\n%s", what, eval[string](p, "document.body.innerText"))
+		}
+	}
+}
+
+// q is a Javascript expression for the element of a CSS selector, or of
+// "selector|text" for the first visible one whose text or label has that text.
+func q(at string) string {
+	sel, text, _ := strings.Cut(at, "|")
+	return fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.getClientRects().length && ((e.innerText ?? e.textContent ?? "") + " " + (e.getAttribute("aria-label") ?? "")).includes(%s))`,
+		strconv.Quote(sel), strconv.Quote(text))
+}
+
+func (p *page) see(at string) {
+	p.t.Helper()
+	p.until("to see "+at, q(at))
+}
+
+func (p *page) gone(at string) {
+	p.t.Helper()
+	p.until(at+" to go", "!"+q(at))
+}
+
+// text is what an element says.
+func (p *page) text(at string) string {
+	p.t.Helper()
+	p.see(at)
+	return eval[string](p, q(at)+".textContent")
+}
+
+// says waits until an element says something.
+func (p *page) says(at, want string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf("%s to say %q", at, want), fmt.Sprintf("%s?.textContent.includes(%s)", q(at), strconv.Quote(want)))
+}
+
+// settled waits until the design is saved and the answer is the newest.
+func (p *page) settled() {
+	p.t.Helper()
+	p.until("everything saved", `document.querySelector("[data-testid=sync]")?.dataset.state === "saved"`)
+}
+
+// centre scrolls an element into view and returns its middle.
+func (p *page) centre(at string) (x, y float64) {
+	p.t.Helper()
+	p.see(at)
+	b := eval[[]float64](p, "(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })("+q(at)+")")
+	return b[0], b[1]
+}
+
+func (p *page) click(at string) {
+	p.t.Helper()
+	x, y := p.centre(at)
+	p.do(chromedp.MouseClickXY(x, y))
+}
+
+// drag pulls an element by dx, dy pixels with the mouse.
+func (p *page) drag(at string, dx, dy float64, opts ...chromedp.MouseOption) {
+	p.t.Helper()
+	x, y := p.centre(at)
+	p.dragFrom(x, y, dx, dy, opts...)
+}
+
+func (p *page) dragFrom(x, y, dx, dy float64, opts ...chromedp.MouseOption) {
+	p.t.Helper()
+	with := func(o ...chromedp.MouseOption) []chromedp.MouseOption { return append(o, opts...) }
+	held := func(m *input.DispatchMouseEventParams) { m.Buttons = 1 }
+	p.do(chromedp.MouseEvent(chromedp.MouseMoved, x, y, with()...),
+		chromedp.MouseEvent(chromedp.MousePressed, x, y, with(chromedp.ButtonLeft, chromedp.ClickCount(1), held)...))
+	const steps = 12
+	for i := 1; i <= steps; i++ {
+		t := float64(i) / steps
+		p.do(chromedp.MouseEvent(chromedp.MouseMoved, x+dx*t, y+dy*t, with(chromedp.ButtonLeft, held)...))
+	}
+	p.do(chromedp.MouseEvent(chromedp.MouseReleased, x+dx, y+dy, with(chromedp.ButtonLeft, chromedp.ClickCount(1))...))
+}
+
+func (p *page) keys(text string, mods ...chromedp.Modifier) {
+	p.t.Helper()
+	p.do(chromedp.KeyEvent(text, chromedp.KeyModifiers(mods...)))
+}
+
+// put types over the figure of a dimension and presses Enter.
+func (p *page) put(label, text string) {
+	p.t.Helper()
+	p.click(`button[aria-label^="` + label + `:"]`)
+	p.see(`input[aria-label="` + label + `"]`)
+	p.keys(text)
+	p.keys(kb.Enter)
+}
+
+// figure is what a dimension reads.
+func (p *page) figure(label string) string {
+	p.t.Helper()
+	at := `button[aria-label^="` + label + `:"]`
+	p.see(at)
+	_, figure, _ := strings.Cut(eval[string](p, q(at)+`.getAttribute("aria-label")`), ": ")
+	return figure
+}
+
+func (p *page) shot(file string) {
+	p.t.Helper()
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	if err == nil {
+		err = os.WriteFile(file, png, 0o644)
+	}
+	if err != nil {
+		p.t.Fatal(err)
+	}
+}

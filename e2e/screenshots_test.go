@@ -1,0 +1,54 @@
+package e2e
+
+import (
+	"flag"
+	"path/filepath"
+	"testing"
+)
+
+var shots = flag.String("shots", "", "write the screenshots of the docs to this directory")
+
+// TestScreenshots takes the pictures of the docs from the demo data:
+// make screenshots.
+func TestScreenshots(t *testing.T) {
+	if *shots == "" {
+		t.Skip("no -shots directory: pictures are taken on request")
+	}
+	a := start(t, "demo")
+	p := browse(t, a.url, 1280, 800)
+	take := func(name string) {
+		t.Helper()
+		p.until("the drawings to rest", "document.getAnimations().every(a => a.playState !== 'running')")
+		p.shot(filepath.Join(*shots, name+".png"))
+	}
+	p.see("a|Honey room")
+	p.until("the verdicts", `document.body.innerText.includes("First to give")`)
+	take("home")
+	p.click("h2 a|Honey room, long wall")
+	p.says("[data-testid=verdict]", "Holds")
+	p.until("the side view", `document.body.innerText.includes("from the side")`)
+	take("hold")
+	p.keys("1")
+	p.click("aside li button|Crate")
+	p.see("h3|Crate")
+	take("load")
+	p.keys("2")
+	p.see("h2|The wall")
+	take("wall")
+	p.keys("3")
+	p.see("h3|Straight enough")
+	take("board")
+	p.keys("4")
+	p.click("[data-testid=first]")
+	p.see("[data-testid=steps] li")
+	take("working")
+
+	phone := browse(t, a.url, 390, 844)
+	phone.click("h2 a|Honey room, long wall")
+	phone.says("[data-testid=verdict]", "Holds")
+	phone.until("the side view", `document.body.innerText.includes("from the side")`)
+	phone.shot(filepath.Join(*shots, "phone.png"))
+	phone.click("[data-testid=first]")
+	phone.see("[data-testid=steps] li")
+	phone.shot(filepath.Join(*shots, "phone-working.png"))
+}
