@@ -152,12 +152,16 @@ func (p *page) until(what, js string) {
 	}
 }
 
-// q is a Javascript expression for the element of a CSS selector, or of
-// "selector|text" for the first visible one whose text or label has that text.
+// q is a Javascript expression for the element of a CSS selector, of
+// "selector|text" for the first visible one whose text or label has that text,
+// or of "selector|=text" for the one that says just that.
 func q(at string) string {
 	sel, text, _ := strings.Cut(at, "|")
-	return fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.getClientRects().length && ((e.innerText ?? e.textContent ?? "") + " " + (e.getAttribute("aria-label") ?? "")).includes(%s))`,
-		strconv.Quote(sel), strconv.Quote(text))
+	says := `((e.innerText ?? e.textContent ?? "") + " " + (e.getAttribute("aria-label") ?? "")).includes(` + strconv.Quote(text) + ")"
+	if whole, ok := strings.CutPrefix(text, "="); ok {
+		says = `e.textContent.trim() === ` + strconv.Quote(whole)
+	}
+	return fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.getClientRects().length && %s)`, strconv.Quote(sel), says)
 }
 
 func (p *page) see(at string) {

@@ -111,7 +111,7 @@ func printReport(out io.Writer, r *check.Report, unit string) error {
 }
 
 func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
-	asked := mass(check.Limit{Kg: s.Asked}, unit)
+	asked := quantity.Asked(inUnit(s.Asked, unit)) + " " + unit
 	first := links[s.First]
 	if s.Evenly {
 		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where, first.How)
@@ -123,16 +123,19 @@ func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
 	return text
 }
 
-func mass(l check.Limit, unit string) string {
-	v := l.Kg
+func inUnit(kg float64, unit string) float64 {
 	if unit == "lb" {
-		v /= 0.45359237
+		return kg / 0.45359237
 	}
+	return kg
+}
+
+func mass(l check.Limit, unit string) string {
 	above := ""
 	if l.Above {
 		above = "above "
 	}
-	return fmt.Sprintf("%s%s %s", above, quantity.Figure(v), unit)
+	return above + quantity.Figure(inUnit(l.Kg, unit)) + " " + unit
 }
 
 func catalogueCommand() *cobra.Command {

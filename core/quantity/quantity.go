@@ -186,11 +186,19 @@ func Decimal(v float64, places int) string {
 	return s
 }
 
-// Figure writes a number of kilograms or pounds for a verdict, never rounded
-// up: whole from 20 on, else with one decimal.
+// Figure writes what something holds, kilograms or pounds, never rounded up:
+// whole from 20 on, else with one decimal.
 func Figure(v float64) string {
 	if v >= 20 {
 		return fmt.Sprintf("%.0f", math.Floor(v+1e-9))
 	}
 	return Decimal(math.Floor(v*10+1e-9)/10, 1)
+}
+
+// Asked writes what is asked of something, never rounded down.
+func Asked(v float64) string {
+	if v >= 20 {
+		return fmt.Sprintf("%.0f", math.Ceil(v-1e-9))
+	}
+	return Decimal(math.Ceil(v*10-1e-9)/10, 1)
 }

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"math"
+	"os"
 	"strings"
 	"testing"
 )
@@ -122,6 +123,33 @@ func TestInchesAreReducedAndRoundTrip(t *testing.T) {
 			if err != nil || math.Abs(float64(back-l)) > 1e-9 {
 				t.Fatalf("%v written %q reads back %v, %v", l, text, back, err)
 			}
+		}
+	}
+}
+
+// Formats are the ways to write a figure that the golden table names. The
+// front end's are held against the same table in web/format_test.go.
+func TestFormatsMatchTheGoldenTable(t *testing.T) {
+	b, err := os.ReadFile("testdata/format.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var rows []struct {
+		As, Want string
+		Value    float64
+	}
+	if err := json.Unmarshal(b, &rows); err != nil || len(rows) < 20 {
+		t.Fatalf("%d rows, %v", len(rows), err)
+	}
+	formats := map[string]func(float64) string{
+		"inches":   func(v float64) string { return Inches(Length(v), 16) },
+		"decimal1": func(v float64) string { return Decimal(v, 1) },
+		"figure":   Figure,
+		"asked":    Asked,
+	}
+	for _, r := range rows {
+		if got := formats[r.As](r.Value); got != r.Want {
+			t.Errorf("%v as %s: %q, want %q", r.Value, r.As, got, r.Want)
 		}
 	}
 }

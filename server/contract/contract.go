@@ -125,9 +125,8 @@ func ProjectSchema() ([]byte, error) {
 	s := r.Reflect(&design.Project{})
 	s.ID = "https://aguante.example/project.schema.json"
 	s.Title = "Aguante project file, version 1"
-	for _, field := range []string{"format", "version", "name", "wall"} {
-		s.Definitions["Project"].Required = append(s.Definitions["Project"].Required, field)
-	}
+	p := s.Definitions["Project"]
+	p.Required = append(p.Required, "format", "version", "name", "wall")
 	return write(s)
 }
 

@@ -5,11 +5,12 @@ package projectfile
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
-	"sort"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -20,6 +21,7 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/problem"
+	"aguante/core/quantity"
 	"aguante/server/contract"
 )
 
@@ -77,9 +79,12 @@ func Read(b []byte) (*design.Project, error) {
 	if found := againstSchema(b, lines); len(found) > 0 {
 		return nil, Unreadable(found)
 	}
+	if found := quantities(b, lines); len(found) > 0 {
+		return nil, Unreadable(found)
+	}
 	var p design.Project
 	if err := json.Unmarshal(b, &p); err != nil {
-		return nil, asReason(b, lines, err)
+		return nil, refuse(0, "", "%s", err)
 	}
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Unreadable(WithLines(bad, lines))
@@ -87,42 +92,48 @@ func Read(b []byte) (*design.Project, error) {
 	return &p, nil
 }
 
-// asReason names the place of a value that could not be read: decoding stops
-// at the first, so the texts with units are tried one by one to find it.
-func asReason(b []byte, lines map[string]int, err error) error {
-	var wrong *json.UnmarshalTypeError
-	if errors.As(err, &wrong) {
-		return refuse(lines[wrong.Field], wrong.Field, "a %s does not fit here", wrong.Value)
+// quantities tries every length and mass of the file by itself, so that each
+// one that cannot be read is named.
+func quantities(b []byte, lines map[string]int) []contract.FileProblem {
+	var doc any
+	if err := json.Unmarshal(b, &doc); err != nil {
+		return []contract.FileProblem{{Problem: problem.Problem{Message: err.Error()}}}
 	}
-	for path, line := range lines {
-		text, ok := textAt(b, path)
-		if ok && strings.Contains(err.Error(), strconv.Quote(text)) {
-			return refuse(line, path, "%s", err)
-		}
-	}
-	return refuse(0, "", "%s", err)
-}
-
-// textAt returns the string at a path like shelves[0].x_mm.
-func textAt(b []byte, path string) (string, bool) {
-	var v any
-	if json.Unmarshal(b, &v) != nil {
-		return "", false
-	}
-	for _, step := range strings.FieldsFunc(path, func(r rune) bool { return r == '.' || r == '[' || r == ']' }) {
+	var out []contract.FileProblem
+	var walk func(path string, v any)
+	walk = func(path string, v any) {
 		switch in := v.(type) {
 		case map[string]any:
-			v = in[step]
-		case []any:
-			i, err := strconv.Atoi(step)
-			if err != nil || i >= len(in) {
-				return "", false
+			for key, inner := range in {
+				walk(strings.TrimPrefix(path+"."+key, "."), inner)
 			}
-			v = in[i]
+		case []any:
+			for i, inner := range in {
+				walk(fmt.Sprintf("%s[%d]", path, i), inner)
+			}
+		default:
+			raw, err := json.Marshal(v)
+			switch {
+			case err != nil:
+			case strings.HasSuffix(path, "_mm"):
+				err = new(quantity.Length).UnmarshalJSON(raw)
+			case strings.HasSuffix(path, "_kg"):
+				err = new(quantity.Mass).UnmarshalJSON(raw)
+			}
+			if err != nil && len(out) < 50 {
+				out = append(out, contract.FileProblem{Problem: problem.Problem{Path: path, Message: err.Error()}, Line: nearest(lines, path)})
+			}
 		}
 	}
-	s, ok := v.(string)
-	return s, ok
+	walk("", doc)
+	byLine(out)
+	return out
+}
+
+func byLine(found []contract.FileProblem) {
+	slices.SortStableFunc(found, func(a, b contract.FileProblem) int {
+		return cmp.Or(cmp.Compare(a.Line, b.Line), cmp.Compare(a.Path, b.Path))
+	})
 }
 
 // WithLines adds to each problem the line of the nearest thing that its path
@@ -267,6 +278,6 @@ func againstSchema(b []byte, lines map[string]int) []contract.FileProblem {
 		}
 	}
 	walk(bad)
-	sort.SliceStable(out, func(i, j int) bool { return out[i].Line < out[j].Line })
+	byLine(out)
 	return out
 }

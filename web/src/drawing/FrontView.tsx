@@ -60,23 +60,28 @@ export function FrontView({ width, height }: { width: number; height: number }) 
     return Math.round(mm / step) * step;
   };
 
+  const choose = (kind: Exclude<DragKind, "pan">, id: string) =>
+    select(kind === "left" || kind === "right" ? { kind: "shelf", id } : { kind, id });
+
   const bind = useDrag(
     ({ args, movement: [mx, my], first, last, memo, altKey, event, tap }) => {
       const [kind, id] = args as [DragKind, string];
       event.stopPropagation();
+      if (tap) {
+        setHeld(null);
+        if (kind !== "pan") choose(kind, id);
+        else if (!small) select(shelfId ? { kind: "shelf", id: shelfId } : null);
+        return memo;
+      }
       if (first) {
         if (kind !== "pan") {
-          select(kind === "left" || kind === "right" ? { kind: "shelf", id } : { kind, id });
+          choose(kind, id);
           setHeld(view);
         }
         drags.current++;
         memo = kind === "pan" ? pan : placeOf(design, kind, id);
       }
       if (last) setHeld(null);
-      if (tap) {
-        if (kind === "pan" && !small) select(shelfId ? { kind: "shelf", id: shelfId } : null);
-        return memo;
-      }
       const [x0, y0] = memo as [number, number];
       const x = x0 + mx / view.k;
       const tag = `drag-${drags.current}`;

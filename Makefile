@@ -1,0 +1,54 @@
+# Each target does its own set-up. The two that matter: make demo, make test.
+.PHONY: demo test check e2e bench dev build setup chromium generate lint screenshots
+
+NPM := npm --prefix web
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/tsconfig.json -type f)
+
+demo: build
+	./bin/aguante demo
+
+build: web/dist/index.html
+	go build -o bin/aguante ./cmd/aguante
+
+test: chromium lint
+	go test ./...
+
+# Without a browser or the front end: the core and the server.
+check:
+	go vet ./core/... ./server/... ./cmd/... ./demo/... && go test ./core/... ./server/... ./cmd/... ./demo/...
+
+# Everything but the tests that a machine can say: format, vet, types, style.
+lint: web/dist/index.html
+	@test -z "$$(gofmt -l cmd core demo e2e server web/*.go)" || { gofmt -l cmd core demo e2e server web/*.go; echo "run gofmt -w on these"; exit 1; }
+	go vet ./...
+	go tool -modfile=tools/go.mod staticcheck ./...
+	$(NPM) run --silent lint
+
+setup: web/node_modules/.package-lock.json
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	cd web && npm ci --ignore-scripts --no-audit --no-fund
+	@touch $@
+
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+	$(NPM) run --silent build
+
+chromium:
+	@command -v chromium >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
+
+e2e: chromium web/dist/index.html
+	go test ./e2e
+
+bench: web/dist/index.html
+	go test -run '^$$' -bench . -benchmem ./core/check ./server/api ./e2e
+	@echo "bundle, gzip bytes of the scripts:" && cat web/dist/assets/*.js | gzip -9 | wc -c
+
+generate: setup
+	go run ./cmd/aguante schema > docs/project.schema.json
+	go run ./cmd/aguante schema --wire | node web/scripts/types.mjs web/src/api/types.gen.ts
+
+screenshots: chromium web/dist/index.html
+	go test ./e2e -count 1 -run TestScreenshots -shots ../docs/screenshots
+
+dev: setup
+	go run ./cmd/aguante demo & cd web && npx --no-install vite

@@ -1,0 +1,217 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"runtime"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"aguante/server/contract"
+	"aguante/server/store"
+)
+
+func server(t testing.TB) *httptest.Server {
+	t.Helper()
+	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "a.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	s := httptest.NewServer(New(st, slog.New(slog.NewTextHandler(io.Discard, nil))))
+	t.Cleanup(func() { s.Close(); st.Close() })
+	return s
+}
+
+func jars(t testing.TB) string {
+	t.Helper()
+	b, err := os.ReadFile("../../demo/honey-room.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(b)
+}
+
+// ask sends a request and decodes the answer into v, returning the status.
+func ask(t testing.TB, s *httptest.Server, method, path, body string, v any, headers ...string) int {
+	t.Helper()
+	r, err := http.NewRequest(method, s.URL+"/api"+path, strings.NewReader(body))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if body != "" {
+		r.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i < len(headers); i += 2 {
+		r.Header.Set(headers[i], headers[i+1])
+	}
+	reply, err := http.DefaultClient.Do(r)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer reply.Body.Close()
+	b, err := io.ReadAll(reply.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if v != nil {
+		if err := json.Unmarshal(b, v); err != nil {
+			t.Fatalf("%s %s: %s: %v", method, path, b, err)
+		}
+	}
+	return reply.StatusCode
+}
+
+func TestLifeOfAProject(t *testing.T) {
+	s := server(t)
+	var made, got contract.Saved
+	if code := ask(t, s, "POST", "/projects", jars(t), &made); code != http.StatusCreated || made.Version != 1 {
+		t.Fatalf("create: %d %+v", code, made)
+	}
+	path := "/projects/" + made.ID
+	if code := ask(t, s, "GET", path, "", &got); code != http.StatusOK || len(got.Document.Shelves) != 1 {
+		t.Errorf("read: %d", code)
+	}
+	var f contract.Failure
+	if code := ask(t, s, "PUT", path, jars(t), &f); code != http.StatusPreconditionRequired || f.Code != "version" {
+		t.Errorf("a save that names no version: %d %+v", code, f)
+	}
+	if code := ask(t, s, "PUT", path, jars(t), &got, "If-Match", `"1"`); code != http.StatusOK || got.Version != 2 {
+		t.Errorf("save: %d, version %d", code, got.Version)
+	}
+	if code := ask(t, s, "PUT", path, jars(t), &f, "If-Match", `"1"`); code != http.StatusConflict || f.Code != "stale" || f.Version != 2 {
+		t.Errorf("a stale save: %d %+v", code, f)
+	}
+	if code := ask(t, s, "PUT", path, strings.Replace(jars(t), "184.15", "-1", 1), &f, "If-Match", `"2"`); code != http.StatusUnprocessableEntity || f.Path != "shelves[0].depth_mm" || f.Problems[0].Line == 0 {
+		t.Errorf("a save of nonsense: %d %+v", code, f)
+	}
+	var revs []contract.Revision
+	if code := ask(t, s, "GET", path+"/revisions", "", &revs); code != http.StatusOK || len(revs) != 2 {
+		t.Errorf("revisions: %d %v", code, revs)
+	}
+	if code := ask(t, s, "GET", path+"/revisions/1", "", &got); code != http.StatusOK || got.Version != 1 {
+		t.Errorf("revision 1: %d", code)
+	}
+	for _, missing := range []string{"/revisions/9", "/revisions/x"} {
+		if code := ask(t, s, "GET", path+missing, "", &f); code != http.StatusNotFound {
+			t.Errorf("%s: %d", missing, code)
+		}
+	}
+	if code := ask(t, s, "DELETE", path, "", nil); code != http.StatusNoContent {
+		t.Errorf("delete: %d", code)
+	}
+	if code := ask(t, s, "GET", path, "", &f); code != http.StatusNotFound || f.Code != "not-found" {
+		t.Errorf("read after delete: %d %+v", code, f)
+	}
+	if code := ask(t, s, "POST", path+"/restore", "", nil); code != http.StatusNoContent {
+		t.Errorf("restore: %d", code)
+	}
+	var all []contract.Saved
+	if code := ask(t, s, "GET", "/projects", "", &all); code != http.StatusOK || len(all) != 1 {
+		t.Errorf("list: %d %d", code, len(all))
+	}
+}
+
+func TestCheckAndWorking(t *testing.T) {
+	s := server(t)
+	var reply contract.CheckReply
+	if code := ask(t, s, "POST", "/check", `{"seq":7,"design":`+jars(t)+`}`, &reply); code != http.StatusOK || reply.Seq != 7 || reply.Report.Shelves[0].First == "" {
+		t.Fatalf("%d %+v", code, reply)
+	}
+	var w struct{ Steps []struct{ Symbol string } }
+	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":%q,"case":"everyday"}`, jars(t), reply.Report.Shelves[0].First), &w); code != http.StatusOK || len(w.Steps) < 5 {
+		t.Errorf("working: %d %+v", code, w)
+	}
+	var f contract.Failure
+	for name, body := range map[string]string{
+		"no design": `{"seq":1}`, "no JSON": `{`, "wrong kind": `{"seq":"x"}`, "nothing": ``, "a text for a length": `{"design":{"wall":{"length_mm":"broad"}}}`,
+	} {
+		f = contract.Failure{}
+		if code := ask(t, s, "POST", "/check", body, &f, "Content-Type", "application/json"); code != http.StatusBadRequest || f.Message == "" {
+			t.Errorf("%s: %d %+v", name, code, f)
+		}
+	}
+	if code := ask(t, s, "POST", "/check", `{"design":{"format":"aguante-project"}}`, &f); code != http.StatusUnprocessableEntity || len(f.Problems) < 3 {
+		t.Errorf("a bare design: %d %+v", code, f)
+	}
+	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":"nobody","case":"everyday"}`, jars(t)), &f); code != http.StatusBadRequest {
+		t.Errorf("a link that is not there: %d %+v", code, f)
+	}
+	if code := ask(t, s, "POST", "/check", `{"design":"`+strings.Repeat("x", 5<<20)+`"}`, &f); code != http.StatusRequestEntityTooLarge || f.Code != "too-large" {
+		t.Errorf("5 MB: %d %+v", code, f)
+	}
+}
+
+func TestQuantitiesAreReadInOnePlace(t *testing.T) {
+	s := server(t)
+	var v contract.QuantityReply
+	for body, want := range map[string]float64{
+		`{"text":"27 5/8","kind":"length","unit":"in"}`: 701.675, `{"text":"810","kind":"length","unit":"mm"}`: 810,
+		`{"text":"60 lb","kind":"mass","unit":"kg"}`: 27.2155422, `{"text":"8","kind":"number"}`: 8,
+	} {
+		if code := ask(t, s, "POST", "/quantity", body, &v); code != http.StatusOK || v.Value != want {
+			t.Errorf("%s: %d %v", body, code, v.Value)
+		}
+	}
+	var f contract.Failure
+	if code := ask(t, s, "POST", "/quantity", `{"text":"wide","kind":"length","unit":"in"}`, &f); code != http.StatusUnprocessableEntity || !strings.Contains(f.Message, "wide") {
+		t.Errorf("%d %+v", code, f)
+	}
+	if code := ask(t, s, "POST", "/quantity", `{"text":"1","kind":"colour"}`, &f); code != http.StatusBadRequest {
+		t.Errorf("%d", code)
+	}
+}
+
+func TestPagesAndHeaders(t *testing.T) {
+	s := server(t)
+	get := func(path string) *http.Response {
+		t.Helper()
+		r, err := http.Get(s.URL + path)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r.Body.Close()
+		return r
+	}
+	for path, want := range map[string]int{"/": 200, "/wall/abc": 200, "/assets/none.js": 404, "/api/none": 404, "/api/health": 200, "/api/catalogue": 200} {
+		if r := get(path); r.StatusCode != want {
+			t.Errorf("%s: %d, want %d", path, r.StatusCode, want)
+		}
+	}
+	h := get("/").Header
+	if csp := h.Get("Content-Security-Policy"); !strings.Contains(csp, "script-src 'self'") || strings.Contains(csp, "script-src 'self' 'unsafe-inline'") || h.Get("X-Content-Type-Options") != "nosniff" {
+		t.Errorf("headers %v", h)
+	}
+}
+
+// BenchmarkRoundTrip is one live check over HTTP; it reports p50 and p99.
+func BenchmarkRoundTrip(b *testing.B) {
+	s := server(b)
+	body := []byte(`{"seq":1,"design":` + jars(b) + `}`)
+	var took []time.Duration
+	for b.Loop() {
+		start := time.Now()
+		r, err := http.Post(s.URL+"/api/check", "application/json", bytes.NewReader(body))
+		if err != nil {
+			b.Fatal(err)
+		}
+		_, _ = io.Copy(io.Discard, r.Body)
+		r.Body.Close()
+		took = append(took, time.Since(start))
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "p50-ms")
+	b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
+	var m runtime.MemStats
+	runtime.ReadMemStats(&m)
+	b.ReportMetric(float64(m.HeapInuse)/1e6, "heap-MB")
+}

@@ -1,0 +1,48 @@
+package contract
+
+import (
+	"bytes"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+)
+
+// What is made from the Go types is committed; a stale copy fails here.
+func TestGeneratedFilesAreFresh(t *testing.T) {
+	project, err := ProjectSchema()
+	if err != nil {
+		t.Fatal(err)
+	}
+	have, err := os.ReadFile("../../docs/project.schema.json")
+	if err != nil || !bytes.Equal(have, project) {
+		t.Errorf("docs/project.schema.json is stale: run make generate (%v)", err)
+	}
+	if _, err := os.Stat("../../web/node_modules/json-schema-to-typescript"); err != nil {
+		t.Skip("the front end's packages are not installed: run make setup")
+	}
+	wire, err := WireSchema()
+	if err != nil {
+		t.Fatal(err)
+	}
+	file := filepath.Join(t.TempDir(), "types.ts")
+	c := exec.Command("node", "scripts/types.mjs", file)
+	c.Dir, c.Stdin = "../../web", bytes.NewReader(wire)
+	if out, err := c.CombinedOutput(); err != nil {
+		t.Fatalf("%s %v", out, err)
+	}
+	fresh, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if have, err := os.ReadFile("../../web/src/api/types.gen.ts"); err != nil || !bytes.Equal(have, fresh) {
+		t.Errorf("web/src/api/types.gen.ts is stale: run make generate (%v)", err)
+	}
+}
+
+func TestCatalogueIsWhole(t *testing.T) {
+	c := NewCatalogue()
+	if len(c.Woods) != 41 || len(c.Grades) != 5 || len(c.Lumber) < 9 || len(c.Fasteners) < 22 {
+		t.Errorf("%d woods, %d grades, %d kinds of lumber, %d fasteners", len(c.Woods), len(c.Grades), len(c.Lumber), len(c.Fasteners))
+	}
+}

@@ -1,0 +1,139 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+
+	"aguante/core/design"
+	"aguante/server/projectfile"
+)
+
+func project(t *testing.T, name string) *design.Project {
+	t.Helper()
+	b, err := os.ReadFile("../../demo/honey-room.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := projectfile.Read(b)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p.Name = name
+	return p
+}
+
+func open(t *testing.T, path string) *Store {
+	t.Helper()
+	s, err := Open(context.Background(), path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { s.Close() })
+	return s
+}
+
+func TestProjectsAreKeptWithTheirVersions(t *testing.T) {
+	ctx := context.Background()
+	path := filepath.Join(t.TempDir(), "with space & sign.db")
+	s := open(t, path)
+	made, err := s.Create(ctx, project(t, "one"))
+	if err != nil || made.Version != 1 {
+		t.Fatalf("%+v, %v", made, err)
+	}
+	second, err := s.Replace(ctx, made.ID, 1, project(t, "two"))
+	if err != nil || second.Version != 2 {
+		t.Fatalf("%+v, %v", second, err)
+	}
+	if now, err := s.Replace(ctx, made.ID, 1, project(t, "stale")); !errors.Is(err, ErrStale) || now.Version != 2 {
+		t.Errorf("a stale save: %v, version %d", err, now.Version)
+	}
+	s.Close()
+	again := open(t, path)
+	got, err := again.Get(ctx, made.ID)
+	if err != nil || got.Document.Name != "two" || got.Version != 2 {
+		t.Errorf("after reopening: %+v, %v", got, err)
+	}
+	revs, err := again.Revisions(ctx, made.ID)
+	if err != nil || len(revs) != 2 || revs[0].Version != 2 || revs[1].Name != "one" {
+		t.Errorf("revisions %+v, %v", revs, err)
+	}
+	if old, err := again.Revision(ctx, made.ID, 1); err != nil || old.Document.Name != "one" {
+		t.Errorf("revision 1: %+v, %v", old, err)
+	}
+}
+
+func TestDeleteCanBeUndone(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, filepath.Join(t.TempDir(), "a.db"))
+	p, err := s.Create(ctx, project(t, "one"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Delete(ctx, p.ID); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Get(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+		t.Errorf("deleted, but got: %v", err)
+	}
+	if _, err := s.Replace(ctx, p.ID, 1, project(t, "x")); !errors.Is(err, ErrNotFound) {
+		t.Errorf("deleted, but replaced: %v", err)
+	}
+	if all, _ := s.List(ctx); len(all) != 0 {
+		t.Errorf("listed: %v", all)
+	}
+	if err := s.Delete(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+		t.Errorf("deleted twice: %v", err)
+	}
+	if err := s.Restore(ctx, p.ID); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Restore(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+		t.Errorf("restored twice: %v", err)
+	}
+	if all, _ := s.List(ctx); len(all) != 1 || all[0].Document.Name != "one" {
+		t.Errorf("after restoring: %v", all)
+	}
+}
+
+// TestOneOfManyWritersWins: of saves over the same version exactly one lands.
+func TestOneOfManyWritersWins(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, filepath.Join(t.TempDir(), "a.db"))
+	p, err := s.Create(ctx, project(t, "one"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	var wg sync.WaitGroup
+	results := make([]error, 12)
+	for i := range results {
+		doc := project(t, "writer")
+		wg.Go(func() { _, results[i] = s.Replace(ctx, p.ID, 1, doc) })
+	}
+	wg.Wait()
+	won := 0
+	for _, err := range results {
+		if err == nil {
+			won++
+		} else if !errors.Is(err, ErrStale) {
+			t.Errorf("lost with %v", err)
+		}
+	}
+	if won != 1 {
+		t.Errorf("%d of 12 saves landed", won)
+	}
+}
+
+func TestOpenSaysWhyItCannot(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "not-a-database")
+	if err := os.WriteFile(file, []byte("this is no database at all, it is a letter"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if s, err := Open(context.Background(), file); err == nil {
+		s.Close()
+		t.Error("a letter was opened as a database")
+	}
+}

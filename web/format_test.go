@@ -1,0 +1,51 @@
+package web
+
+import (
+	"encoding/json"
+	"os"
+	"os/exec"
+	"testing"
+)
+
+// The front end writes figures the way the core does: both are held against
+// one golden table. TypeScript's own compiler turns format.ts into something
+// that node runs.
+func TestTheScreenWritesFiguresLikeTheCore(t *testing.T) {
+	if _, err := os.Stat("node_modules/typescript"); err != nil {
+		t.Skip("the front end's packages are not installed: run make setup")
+	}
+	const script = `
+const ts = require("typescript"), fs = require("fs");
+const js = ts.transpileModule(fs.readFileSync("src/format.ts", "utf8"), { compilerOptions: { module: "CommonJS", target: "ES2022" } }).outputText;
+const f = {}; new Function("exports", js)(f);
+const kg = { length: "mm", mass: "kg" };
+const as = {
+  inches: v => f.inches(v), decimal1: v => f.decimal(v, 1), figure: v => f.figure(v), asked: v => f.asked(v, kg).replace(" kg", ""),
+};
+const rows = JSON.parse(fs.readFileSync("../core/quantity/testdata/format.json", "utf8"));
+console.info(JSON.stringify(rows.map(r => as[r.as](r.value))));`
+	out, err := exec.Command("node", "-e", script).Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	if err := json.Unmarshal(out, &got); err != nil {
+		t.Fatal(err)
+	}
+	b, err := os.ReadFile("../core/quantity/testdata/format.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var rows []struct {
+		As, Want string
+		Value    float64
+	}
+	if err := json.Unmarshal(b, &rows); err != nil {
+		t.Fatal(err)
+	}
+	for i, r := range rows {
+		if got[i] != r.Want {
+			t.Errorf("%v as %s: the screen says %q, want %q", r.Value, r.As, got[i], r.Want)
+		}
+	}
+}
