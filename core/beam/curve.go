@@ -115,10 +115,17 @@ func (c Curve) Sag(bay int) Extreme {
 	slope := (c.at[k1].w - w0) / (r.x[k1] - x0)
 	worst := Extreme{(x0 + r.x[k1]) / 2, 0}
 	for k := k0; k < k1; k++ {
-		length := r.x[k+1] - r.x[k]
-		for _, s := range r.level(c.at[k], slope, length) {
+		a, length := c.at[k], r.x[k+1]-r.x[k]
+		end := r.step(a, length)
+		if d := a.w - w0 - slope*(r.x[k]-x0); d > worst.Value {
+			worst = Extreme{r.x[k], d}
+		}
+		if (a.th-slope)*(end.th-slope) > 0 && a.m*end.m > 0 && a.v*end.v > 0 {
+			continue // the slope only rises or only falls, and does not pass the chord's
+		}
+		for _, s := range r.level(a, slope, length) {
 			x := r.x[k] + s
-			if d := r.step(c.at[k], s).w - w0 - slope*(x-x0); d > worst.Value {
+			if d := r.step(a, s).w - w0 - slope*(x-x0); d > worst.Value {
 				worst = Extreme{x, d}
 			}
 		}

@@ -212,8 +212,7 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	for r.bayName(bay) != p.Where {
 		bay++
 	}
-	long := v.grown(r.long[0], r.long[1])
-	return long.Sag(bay).X, v.shape().Sag(bay).Value
+	return v.end().Sag(bay).X, v.shape().Sag(bay).Value
 }
 
 // ask is the use in a view; a board that was never up uses only the link that
@@ -229,6 +228,13 @@ func (p *probe) ask(v *view, c support.Case) support.Use {
 // limit in a state. Most states are passed by with one question.
 func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 	r := st.owner
+	if len(st.bays) == 0 { // an empty shelf does not change with its contents
+		v := r.look(st, 0)
+		if p.ask(&v, c).Used > 1 {
+			return 0
+		}
+		return best
+	}
 	over := func(lambda float64) float64 {
 		r.passing = r.look(st, lambda)
 		r.passing.room = r.room
@@ -366,7 +372,7 @@ func (r *run) drawn() []CurvePoint {
 		return []CurvePoint{}
 	}
 	const steps = 60
-	now, later := v.shape(), v.grown(r.long[0], r.long[1])
+	now, later := v.shape(), v.end()
 	var out []CurvePoint
 	for k := range steps + 1 {
 		x := float64(r.shelf.Length) * float64(k) / steps

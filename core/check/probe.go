@@ -140,8 +140,7 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support
 }
 
 func (r *run) sag(sh *working.Sheet, v *view, bay int) support.Use {
-	long := v.grown(r.long[0], r.long[1])
-	sag := long.Sag(bay)
+	sag := v.end().Sag(bay)
 	from, to := r.rig.Bay(bay)
 	span := to - from
 	if bay == 0 || bay == r.bays-1 {

@@ -143,7 +143,8 @@ type view struct {
 	sunk   []float64
 	point  int // column of the point that is set down, or -1
 	weight float64
-	curve  *beam.Curve
+	curve  *beam.Curve // as the board stands now
+	later  *beam.Curve // as it stands at the end
 	room   *room
 }
 
@@ -213,6 +214,15 @@ func (v *view) shape() *beam.Curve {
 		v.curve = &c
 	}
 	return v.curve
+}
+
+// end is the curve at the end of the contents' stay, worked out once.
+func (v *view) end() *beam.Curve {
+	if v.later == nil {
+		c := v.grown(v.r.long[0], v.r.long[1])
+		v.later = &c
+	}
+	return v.later
 }
 
 // setDown is all contents with one more weight, N, on the front edge at point k.
