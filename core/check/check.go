@@ -228,13 +228,6 @@ func (p *probe) ask(v *view, c support.Case) support.Use {
 // limit in a state. Most states are passed by with one question.
 func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 	r := st.owner
-	if len(st.bays) == 0 { // an empty shelf does not change with its contents
-		v := r.look(st, 0)
-		if p.ask(&v, c).Used > 1 {
-			return 0
-		}
-		return best
-	}
 	over := func(lambda float64) float64 {
 		r.passing = r.look(st, lambda)
 		r.passing.room = r.room
