@@ -117,3 +117,23 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+func TestTheExampleOfTheDocsIsRead(t *testing.T) {
+	b, err := os.ReadFile("../../docs/format.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, rest, found := strings.Cut(string(b), "```json\n")
+	example, _, closed := strings.Cut(rest, "```")
+	if !found || !closed {
+		t.Fatal("docs/format.md has no example")
+	}
+	p, err := Read([]byte(example))
+	if err != nil {
+		t.Fatal(err)
+	}
+	r, err := check.Run(p)
+	if err != nil || r.Shelves[0].HoldsUpTo.Kg <= 0 {
+		t.Errorf("%+v, %v", r, err)
+	}
+}
