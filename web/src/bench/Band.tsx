@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { area, curveMonotoneX } from "d3-shape";
 import type { Link, ShelfReport } from "../api/types.gen";
 import { asked } from "../format";
@@ -41,8 +42,14 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
     .y1((p) => mid + p[1] / 2)
     .curve(curveMonotoneX)(points);
 
+  const neck = parts.findIndex((p) => p.ratio < 1);
+  const roll = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (roll.current && neck > 0) roll.current.scrollLeft = (neck + 0.5) * each - width / 2;
+  }, [neck, each, width]);
+
   return (
-    <div className="overflow-x-auto" role="group" aria-label="The load's way to the stud, link by link">
+    <div ref={roll} className="overflow-x-auto" role="group" aria-label="The load's way to the stud, link by link">
       <div className="relative" style={{ width: wide }}>
         <svg width={wide} height={68} className="block" aria-hidden>
           <path

@@ -10,7 +10,8 @@ import { figureOf, named } from "./words";
 
 /** The sum behind a link: formula, what was put in, what came out, on whose word. */
 export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClose: () => void }) {
-  const { design } = useBench();
+  const { design, catalogue, shelfId } = useBench();
+  const woods = design.shelves.find((s) => s.id === shelfId)?.board.woods ?? [];
   const [which, setWhich] = useState("everyday");
   const cases: [string, string][] = [["everyday", "Everyday"]];
   if (link && link.kind !== "stiffness") cases.push(["handling", "Set down hard"]);
@@ -54,6 +55,12 @@ export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClos
                 The case that governs: {q.data.when || "as drawn"}.
                 {asked === "break" && " A picture of averages: never rely on it."}
               </p>
+              {woods.length > 1 && link.wood && (
+                <p className="mb-3 text-soft">
+                  Of the {woods.length} woods it may be, {catalogue.woods.find((w) => w.key === link.wood)?.name}{" "}
+                  governs here.
+                </p>
+              )}
               {link.no_mean && <p className="mb-3 text-soft">Where it would break is not known: {link.no_mean}.</p>}
               {q.data.steps.length === 0 && <p>{link.how}.</p>}
               <ol data-testid="steps">
