@@ -242,6 +242,15 @@ func (p *page) put(label, text string) {
 	p.keys(kb.Enter)
 }
 
+// choose picks an option of a labelled list by its value.
+func (p *page) choose(label, value string) {
+	p.t.Helper()
+	at := "label select"
+	find := fmt.Sprintf(`[...document.querySelectorAll(%q)].find(e => e.closest("label").querySelector("span").textContent === %q)`, at, label)
+	p.until("the list "+label, find)
+	eval[chromedp.Void](p, fmt.Sprintf(`(e => { Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(e, %q); e.dispatchEvent(new Event("change", { bubbles: true })); })(%s)`, value, find))
+}
+
 // figure is what a dimension reads.
 func (p *page) figure(label string) string {
 	p.t.Helper()

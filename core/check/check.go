@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"aguante/core/design"
+	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/support"
@@ -24,6 +25,9 @@ func Run(p *design.Project) (*Report, error) {
 		a, err := answer(p, &p.Shelves[i])
 		if err != nil {
 			return nil, fmt.Errorf("shelf %q: %w", p.Shelves[i].Name, err)
+		}
+		if err := a.low(p, &p.Shelves[i]); err != nil {
+			return nil, err
 		}
 		rep.Shelves = append(rep.Shelves, a.shelf)
 	}
@@ -43,12 +47,27 @@ func Run(p *design.Project) (*Report, error) {
 // found is one link's answer with what the working needs to say it again.
 type found struct {
 	Link
-	run     *run
-	probe   *probe
-	state   *state
-	sudden  int // index of the worst place to set something down
-	suddenU float64
+	run    *run
+	probe  *probe
+	state  *state
+	sudden [suddens]worstPlace
 }
+
+// The sudden cases: something heavy is set down, or an accident happens.
+const (
+	handling = iota
+	accident
+	suddens
+)
+
+// worstPlace is how far a link is used by a load at the worst of the places on
+// the front edge; place is -1 where it is not asked.
+type worstPlace struct {
+	place int
+	used  float64
+}
+
+var notAsked = [suddens]worstPlace{{place: -1}, {place: -1}}
 
 // answered is a shelf's report and the links behind it.
 type answered struct {
@@ -86,17 +105,37 @@ func answer(p *design.Project, s *design.Shelf) (*answered, error) {
 	return a, nil
 }
 
+// low says what the low guess of the contents would come to, where one is given.
+func (a *answered) low(p *design.Project, s *design.Shelf) error {
+	if !slices.ContainsFunc(s.Contents, func(it load.Item) bool { return it.Low() != it }) {
+		return nil
+	}
+	light := *s
+	light.Contents = nil
+	for _, it := range s.Contents {
+		light.Contents = append(light.Contents, it.Low())
+	}
+	b, err := answer(p, &light)
+	if err != nil {
+		return err
+	}
+	a.shelf.Low = &Low{Asked: b.shelf.Asked, Verdict: b.shelf.Verdict}
+	return nil
+}
+
 // worse keeps the less able of two answers for the same link, figure by figure.
 func worse(have *found, other found) {
 	if other.Limit.Kg < have.Limit.Kg || (other.Limit.Kg == have.Limit.Kg && other.Used > have.Used) {
-		breaks, handling, sudden := have.Break, have.suddenU, have.sudden
+		breaks, sudden := have.Break, have.sudden
 		*have = other
-		have.Break, have.suddenU, have.sudden = breaks, handling, sudden
+		have.Break, have.sudden = breaks, sudden
 	}
-	if other.suddenU > have.suddenU {
-		have.suddenU, have.sudden = other.suddenU, other.sudden
+	for c, w := range other.sudden {
+		if w.used > have.sudden[c].used {
+			have.sudden[c] = w
+		}
 	}
-	have.Handling = finite(have.suddenU)
+	have.Handling, have.Accident = finite(have.sudden[handling].used), finite(have.sudden[accident].used)
 	if have.Break != nil && other.Break != nil && other.Break.Kg < have.Break.Kg {
 		have.Break = other.Break
 	}
@@ -108,7 +147,7 @@ func (r *run) judge() ([]found, error) {
 	out := make([]found, len(probes))
 	if r.rig == nil {
 		use := probes[0].use(nil, &view{}, support.Everyday)
-		out[0] = found{Link: probes[0].Link, run: r, probe: &probes[0]}
+		out[0] = found{Link: probes[0].Link, run: r, probe: &probes[0], sudden: notAsked}
 		out[0].settle(use)
 		return out, nil
 	}
@@ -120,13 +159,19 @@ func (r *run) judge() ([]found, error) {
 	for i, st := range r.states {
 		asked[i] = r.look(st, multiple)
 	}
-	places := make([]view, len(r.points))
-	for k := range r.points {
-		v, err := r.setDown(k, r.suddenLoad())
-		if err != nil {
-			return nil, err
+	var places [suddens][]view
+	for c := range places {
+		weight := r.suddenLoad(c)
+		if weight == 0 {
+			continue
 		}
-		places[k] = v
+		for k := range r.points {
+			v, err := r.setDown(k, weight)
+			if err != nil {
+				return nil, err
+			}
+			places[c] = append(places[c], v)
+		}
 	}
 	for i := range probes {
 		out[i] = r.judgeOne(&probes[i], asked, places)
@@ -134,14 +179,17 @@ func (r *run) judge() ([]found, error) {
 	return out, nil
 }
 
-// suddenLoad is the weight set down in the handling case: the heaviest single
-// item twice, at least 50 N.
-func (r *run) suddenLoad() float64 {
+// suddenLoad is the weight of a sudden case, N: set down, the heaviest single
+// item twice, at least 50 N; 0 for no accident.
+func (r *run) suddenLoad(c int) float64 {
+	if c == accident {
+		return r.shelf.AccidentLoad()
+	}
 	return max(2*quantity.Mass(heaviest(r.shelf.Contents)).Weight(), 50)
 }
 
-func (r *run) judgeOne(p *probe, asked, places []view) found {
-	f := found{Link: p.Link, run: r, probe: p, sudden: -1}
+func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
+	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
 	f.Wood = r.board.Wood.Key
 	worst := -1
 	var worstUse support.Use
@@ -167,12 +215,14 @@ func (r *run) judgeOne(p *probe, asked, places []view) found {
 		f.X, f.Now = r.sagNow(p, f.state)
 		return f
 	}
-	for k := range places {
-		if u := p.ask(&places[k], support.Sudden); f.sudden < 0 || u.Used > f.suddenU {
-			f.suddenU, f.sudden = u.Used, k
+	for c := range places {
+		for k := range places[c] {
+			if u := p.ask(&places[c][k], support.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
+				f.sudden[c] = worstPlace{k, u.Used}
+			}
 		}
 	}
-	f.Handling = finite(f.suddenU)
+	f.Handling, f.Accident = finite(f.sudden[handling].used), finite(f.sudden[accident].used)
 	if p.Kind == support.Gate && f.Fails {
 		f.NoMean = "nothing is known of a " + f.Name + " that " + f.How
 	}
@@ -323,7 +373,11 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 	case out.StraightTo.Kg < out.Asked:
 		out.Verdict = Sags
 	}
-	out.Handling = r.handling(all)
+	out.Handling = r.suddenly(all, handling)
+	if s.Accident != design.NoAccident {
+		a := r.suddenly(all, accident)
+		out.Accident = &a
+	}
 	if r.rig != nil {
 		out.Curve = r.drawn()
 	}
@@ -334,16 +388,13 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 
 func quantityMass(weight float64) float64 { return float64(quantity.MassOf(weight)) }
 
-func (r *run) handling(all []found) Sudden {
-	h := Sudden{Verdict: Holds, Load: r.suddenLoad(), Used: -1}
+// suddenly is the verdict on a sudden case: its worst link at its worst place.
+func (r *run) suddenly(all []found, c int) Sudden {
+	h := Sudden{Verdict: Holds, Load: r.suddenLoad(c), Used: -1}
 	for i := range all {
 		f := &all[i]
-		if f.sudden < 0 || f.Kind == support.Stiffness || f.suddenU <= h.Used {
-			continue
-		}
-		h.Used, h.Link = finite(f.suddenU), f.ID
-		if len(r.points) > 0 {
-			h.X = r.points[f.sudden]
+		if w := f.sudden[c]; f.Kind != support.Stiffness && w.place >= 0 && w.used > h.Used {
+			h.Used, h.Link, h.X = finite(w.used), f.ID, r.points[w.place]
 		}
 	}
 	if r.rig == nil {
@@ -472,8 +523,8 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 	}
 }
 
-// Explain returns the sum behind one link. Case is "everyday", "handling" or
-// "break". The error names a link or case that is not there.
+// Explain returns the sum behind one link. Case is "everyday", "handling",
+// "accident" or "break". The error names a link or case that is not there.
 func Explain(p *design.Project, id, which string) (*Working, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
@@ -510,11 +561,12 @@ func (f *found) explain(which string) (*Working, error) {
 	v, c := r.look(f.state, multiple), support.Everyday
 	switch which {
 	case "everyday":
-	case "handling":
-		if f.sudden < 0 {
-			return nil, fmt.Errorf("%q is not asked about in the handling case", f.ID)
+	case "handling", "accident":
+		sudden := map[string]int{"handling": handling, "accident": accident}[which]
+		if f.Kind == support.Stiffness || f.sudden[sudden].place < 0 {
+			return nil, fmt.Errorf("%q is not asked about in the %s case", f.ID, which)
 		}
-		place, err := r.setDown(f.sudden, r.suddenLoad())
+		place, err := r.setDown(f.sudden[sudden].place, r.suddenLoad(sudden))
 		if err != nil {
 			return nil, err
 		}
@@ -525,7 +577,7 @@ func (f *found) explain(which string) (*Working, error) {
 		}
 		v, c = r.look(r.states[0], f.Break.Kg/r.asked), support.Break
 	default:
-		return nil, fmt.Errorf("case %q: use everyday, handling or break", which)
+		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}
 	w.When = v.when
 	if !v.gone() {

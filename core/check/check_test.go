@@ -352,6 +352,64 @@ func TestHandlingTakesTheWorstPlace(t *testing.T) {
 	}
 }
 
+func TestAccidentOnAndOffChangesTheRightLinks(t *testing.T) {
+	none := run1(t, demoWall(t))
+	if none.Accident != nil {
+		t.Fatalf("an accident that was not asked for: %+v", none.Accident)
+	}
+	for _, c := range []struct {
+		of   design.Accident
+		pet  quantity.Mass
+		load float64
+	}{{design.Lean, 0, 220}, {design.Child, 0, 30 * 1.5 * 9.80665}, {design.Pet, 6, 6 * 3 * 9.80665}} {
+		p := demoWall(t)
+		p.Shelves[0].Accident, p.Shelves[0].Pet = c.of, c.pet
+		s := run1(t, p)
+		if s.Accident == nil || !near(s.Accident.Load, c.load, 1e-9) {
+			t.Errorf("%s: %+v, want %v N", c.of, s.Accident, c.load)
+			continue
+		}
+		worst := 0.0
+		for i, l := range s.Links {
+			was := none.Links[i]
+			if l.Used != was.Used || l.Limit != was.Limit || l.Handling != was.Handling {
+				t.Errorf("%s changes %s in the everyday or handling case", c.of, l.ID)
+			}
+			if l.Kind == support.Stiffness && l.Accident != 0 {
+				t.Errorf("%s is asked of %s, which is about sag", c.of, l.ID)
+			}
+			worst = max(worst, l.Accident)
+		}
+		if !near(worst, s.Accident.Used, 1e-9) || (s.Accident.Verdict == Gives) != (worst > 1) {
+			t.Errorf("%s: %+v, but the worst link is used %v", c.of, s.Accident, worst)
+		}
+		if w, err := Explain(p, s.Accident.Link, "accident"); err != nil || !strings.Contains(w.When, "front edge") {
+			t.Errorf("%s: %v", c.of, err)
+		}
+	}
+	p := demoWall(t)
+	p.Shelves[0].Accident = design.Pet
+	if _, err := Run(p); err == nil {
+		t.Error("a pet of no mass lands")
+	}
+}
+
+func TestLowGuessSaysWhetherItWouldChangeTheVerdict(t *testing.T) {
+	p := demoWall(t)
+	p.Shelves[0].Contents[1].EachLow = 2
+	s := run1(t, p)
+	if s.Low == nil || !near(s.Low.Asked, 24*0.66+2, 1e-9) || s.Low.Verdict == Gives || s.Verdict != Gives {
+		t.Errorf("%+v beside %s", s.Low, s.Verdict)
+	}
+	if same := run1(t, demoWall(t)); same.Low != nil {
+		t.Errorf("no low guess was given: %+v", same.Low)
+	}
+	p.Shelves[0].Contents[1].EachLow = 50
+	if _, err := Run(p); err == nil {
+		t.Error("a low guess above the high one was taken")
+	}
+}
+
 func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 	p := demoWall(t)
 	s := run1(t, p)

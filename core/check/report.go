@@ -50,6 +50,8 @@ type Shelf struct {
 	BreakLink  string       `json:"break_link,omitempty"`
 	NotKnown   []string     `json:"not_known"` // links left out of the expected break
 	Handling   Sudden       `json:"handling"`
+	Accident   *Sudden      `json:"accident,omitempty"`
+	Low        *Low         `json:"low,omitempty"`
 	Links      []Link       `json:"links"`
 	Band       []string     `json:"band"` // the worst link of each role, on the load's way
 	Supports   []Support    `json:"supports"`
@@ -59,7 +61,13 @@ type Shelf struct {
 	Cautions   []Caution    `json:"cautions"`
 }
 
-// Sudden is the verdict on a load set down on the front edge.
+// Low is what the low guess of the contents would change.
+type Low struct {
+	Asked   float64 `json:"asked_kg"`
+	Verdict Verdict `json:"verdict"`
+}
+
+// Sudden is the verdict on a load that comes down on the front edge.
 type Sudden struct {
 	Verdict Verdict `json:"verdict"`
 	Load    float64 `json:"load_n"`
@@ -86,6 +94,7 @@ type Link struct {
 	Break    *Limit       `json:"break,omitempty"`
 	NoMean   string       `json:"no_mean,omitempty"`
 	Handling float64      `json:"handling_used"`
+	Accident float64      `json:"accident_used"`
 	Value    float64      `json:"value_mm,omitempty"`
 	Now      float64      `json:"now_mm,omitempty"`
 	Allowed  float64      `json:"allowed_mm,omitempty"`

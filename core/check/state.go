@@ -232,7 +232,7 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 	if r.even {
 		v.lambda = 0
 	}
-	v.when = "set down on the front edge " + quantity.Decimal(r.points[k], 0) + " mm from the left end"
+	v.when = "with " + quantity.Decimal(weight, 0) + " N coming down on the front edge, " + quantity.Decimal(r.points[k], 0) + " mm from the left end"
 	fixed := plus(plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
 	s, err := r.rig.React(fixed, r.rest)
 	if errors.Is(err, beam.ErrUnstable) {

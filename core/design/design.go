@@ -52,6 +52,8 @@ type Shelf struct {
 	Contents  []load.Item       `json:"contents"`
 	Duration  material.Duration `json:"duration"`
 	Below     Below             `json:"below"`
+	Accident  Accident          `json:"accident"`
+	Pet       quantity.Mass     `json:"pet_kg,omitempty"`
 	Sag       SagLimit          `json:"sag"`
 	Misfit    quantity.Length   `json:"misfit_mm"`
 }
@@ -86,6 +88,34 @@ func (b Below) Care() float64 {
 		return 1.5
 	}
 	return 1
+}
+
+// Accident is what else may happen to a shelf, on its front edge.
+type Accident string
+
+// The accidents.
+const (
+	NoAccident Accident = "none"
+	Lean       Accident = "lean"  // a person leans on it
+	Child      Accident = "child" // a child climbs it
+	Pet        Accident = "pet"   // a pet lands on it
+)
+
+// Accidents lists them.
+func Accidents() []Accident { return []Accident{NoAccident, Lean, Child, Pet} }
+
+// AccidentLoad returns the weight of the accident, N: a lean 220 N, a child 30 kg × 1.5,
+// a pet three times its mass (Rule).
+func (s *Shelf) AccidentLoad() float64 {
+	switch s.Accident {
+	case Lean:
+		return 220
+	case Child:
+		return quantity.Mass(30 * 1.5).Weight()
+	case Pet:
+		return 3 * s.Pet.Weight()
+	}
+	return 0
 }
 
 // School is how a person judges sag.
@@ -172,7 +202,7 @@ func (p *Project) UnmarshalJSON(b []byte) error {
 func (s *Shelf) UnmarshalJSON(b []byte) error {
 	type plain Shelf
 	with := plain{
-		Board: Board{Grade: "knots", Condition: material.Dry}, Duration: material.Years, Below: Nothing,
+		Board: Board{Grade: "knots", Condition: material.Dry}, Duration: material.Years, Below: Nothing, Accident: NoAccident,
 		Sag: SagLimit{School: Eye}, Misfit: 1, Supports: []Support{}, Contents: []load.Item{},
 	}
 	if err := json.Unmarshal(b, &with); err != nil {
@@ -218,6 +248,10 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 	}
 	l.OneOf("duration", string(s.Duration), problem.Words(material.Durations()))
 	l.OneOf("below", string(s.Below), problem.Words(Belows()))
+	l.OneOf("accident", string(s.Accident), problem.Words(Accidents()))
+	if s.Accident == Pet {
+		l.MassBetween("pet_kg", float64(s.Pet), 0.1, 120)
+	}
 	l.OneOf("sag.school", string(s.Sag.School), problem.Words(Schools()))
 	if s.Sag.School == Figure {
 		l.Between("sag.figure_mm", float64(s.Sag.Figure), 0.1, 200)

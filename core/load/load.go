@@ -47,7 +47,9 @@ type Item struct {
 	By       By              `json:"by"`
 	Count    int             `json:"count,omitempty"`
 	Each     quantity.Mass   `json:"each_kg"`
+	EachLow  quantity.Mass   `json:"each_low_kg,omitempty"`
 	PerMetre quantity.Mass   `json:"per_metre_kg,omitempty"`
+	RowLow   quantity.Mass   `json:"per_metre_low_kg,omitempty"`
 	From     quantity.Length `json:"from_mm"`
 	To       quantity.Length `json:"to_mm"`
 	Place    Place           `json:"place"`
@@ -61,6 +63,18 @@ func (it Item) Mass() quantity.Mass {
 		return quantity.Mass(float64(it.PerMetre) * float64(it.To-it.From) / 1000)
 	}
 	return quantity.Mass(float64(it.Count) * float64(it.Each))
+}
+
+// Low returns the item by its low guess; where none is given the high one
+// stands.
+func (it Item) Low() Item {
+	if it.EachLow > 0 {
+		it.Each = it.EachLow
+	}
+	if it.RowLow > 0 {
+		it.PerMetre = it.RowLow
+	}
+	return it
 }
 
 // Z returns how far from the wall the item's centre stands on a shelf of the
@@ -90,6 +104,12 @@ func (it Item) Validate(p *problem.List, length, depth float64) {
 	p.OneOf("by", string(it.By), []string{string(ByCount), string(ByLength)})
 	p.OneOf("place", string(it.Place), problem.Words(Places()))
 	p.MassBetween("each_kg", float64(it.Each), 0, 2000)
+	if it.EachLow < 0 || it.EachLow > max(it.Each, 0) {
+		p.Add("each_low_kg", "the low guess of %s is more than the high one, %s kg", Called(it), quantity.Decimal(float64(it.Each), 2))
+	}
+	if it.By == ByLength && (it.RowLow < 0 || it.RowLow > max(it.PerMetre, 0)) {
+		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s kg", Called(it), quantity.Decimal(float64(it.PerMetre), 2))
+	}
 	p.Between("height_mm", float64(it.Height), 1, 5000)
 	p.Between("depth_mm", float64(it.Depth), 0, 3000)
 	switch it.By {

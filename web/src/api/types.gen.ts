@@ -111,6 +111,8 @@ supports: Support[]
 contents: Item[]
 duration: string
 below: string
+accident: string
+pet_kg?: number
 sag: SagLimit
 misfit_mm: number
 }
@@ -159,7 +161,9 @@ shape: string
 by: string
 count?: number
 each_kg: number
+each_low_kg?: number
 per_metre_kg?: number
+per_metre_low_kg?: number
 from_mm: number
 to_mm: number
 place: string
@@ -204,6 +208,8 @@ breaks?: Limit
 break_link?: string
 not_known: string[]
 handling: Sudden
+accident?: Sudden
+low?: Low
 links: Link[]
 band: string[]
 supports: SupportReport[]
@@ -223,6 +229,10 @@ used: number
 link?: string
 x_mm: number
 }
+export interface Low {
+asked_kg: number
+verdict: string
+}
 export interface Link {
 id: string
 role: string
@@ -239,6 +249,7 @@ limit: Limit
 break?: Limit
 no_mean?: string
 handling_used: number
+accident_used: number
 value_mm?: number
 now_mm?: number
 allowed_mm?: number

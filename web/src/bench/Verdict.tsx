@@ -1,6 +1,6 @@
 import { useRef, useState, useEffect } from "react";
-import type { ShelfReport } from "../api/types.gen";
-import { holds } from "../format";
+import type { ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
+import { asked, holds } from "../format";
 import { linkOf, useBench } from "./context";
 import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
@@ -29,7 +29,6 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const [strong, rest] = headline(shelf, u);
   const first = linkOf(shelf, shelf.first);
   const bends = linkOf(shelf, shelf.first_sag);
-  const set = linkOf(shelf, shelf.handling.link);
   const t = tone(shelf);
   return (
     <div className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
@@ -69,13 +68,61 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             Stays straight to {limit(shelf.straight, u)} ({named(bends)}).{" "}
           </span>
         )}
-        <span className={shelf.handling.verdict === "gives" ? "text-red" : ""} data-testid="handling">
-          {shelf.handling.verdict === "gives" && set
-            ? `Its heaviest thing set down hard on the front edge: gives (${named(set)}).`
-            : "Takes its heaviest thing set down hard on the front edge."}
-        </span>
+        <Sudden
+          testid="handling"
+          answer={shelf.handling}
+          shelf={shelf}
+          what="its heaviest thing set down hard on the front edge"
+        />{" "}
+        {shelf.accident && (
+          <Sudden
+            testid="accident"
+            answer={shelf.accident}
+            shelf={shelf}
+            what={ACCIDENT[design.shelves.find((s) => s.id === shelf.id)?.accident ?? ""] ?? "an accident"}
+          />
+        )}
+        {shelf.low && shelf.low.verdict !== shelf.verdict && (
+          <span className="text-ochre">
+            {" "}
+            By the low guess, {asked(shelf.low.asked_kg, u)}, it {LOW[shelf.low.verdict]}.
+          </span>
+        )}
       </p>
     </div>
+  );
+}
+
+const ACCIDENT: Record<string, string> = {
+  lean: "a person leaning on it",
+  child: "a child climbing it",
+  pet: "a pet landing on it",
+};
+
+const LOW: Record<string, string> = {
+  holds: "holds and stays straight",
+  sags: "holds, but sags",
+  gives: "does not hold",
+};
+
+/** The verdict on a load that comes down all at once. */
+function Sudden({
+  answer,
+  shelf,
+  what,
+  testid,
+}: {
+  answer: SuddenReport;
+  shelf: ShelfReport;
+  what: string;
+  testid: string;
+}) {
+  const link = linkOf(shelf, answer.link);
+  const gives = answer.verdict === "gives";
+  return (
+    <span className={gives ? "text-red" : ""} data-testid={testid}>
+      {gives ? `Does not take ${what}${link ? ` (${named(link)})` : ""}.` : `Takes ${what}.`}
+    </span>
   );
 }
 

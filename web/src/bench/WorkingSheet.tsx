@@ -15,6 +15,8 @@ export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClos
   const [which, setWhich] = useState("everyday");
   const cases: [string, string][] = [["everyday", "Everyday"]];
   if (link && link.kind !== "stiffness") cases.push(["handling", "Set down hard"]);
+  if (link && link.kind !== "stiffness" && design.shelves.find((s) => s.id === shelfId)?.accident !== "none")
+    cases.push(["accident", "Accident"]);
   if (link?.break) cases.push(["break", "Expected break"]);
   const asked = cases.some(([v]) => v === which) ? which : "everyday";
   const q = useQuery({

@@ -157,6 +157,7 @@ export function newShelf(p: Project): Shelf {
     contents: [],
     duration: "years",
     below: "nothing",
+    accident: "none",
     sag: { school: "eye" },
     misfit_mm: 1,
   };

@@ -24,7 +24,7 @@ export function ShelfDrawing({
   bindEnd: (end: "left" | "right") => SVGProps<SVGGElement>;
   current: boolean;
 }) {
-  const { design, selection, catalogue } = useBench();
+  const { design, selection, catalogue, stage } = useBench();
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
   const under = view.y(shelf.y_mm);
@@ -89,6 +89,7 @@ export function ShelfDrawing({
             />
           </g>
         ))}
+      {current && report && stage === "Load" && <WorstPlaces shelf={shelf} report={report} view={view} />}
       {current && report && <SagCurve shelf={shelf} report={report} view={view} />}
       {shelf.supports.map((u) => (
         <BracketDrawing
@@ -265,6 +266,44 @@ function BracketDrawing({
       )}
     </>,
     "cursor-ew-resize touch-none",
+  );
+}
+
+/** Where on the front edge a sudden load is worst. */
+function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
+  const { design } = useBench();
+  const marks = [
+    { answer: report.handling, words: "worst place to set down" },
+    ...(report.accident ? [{ answer: report.accident, words: "worst place for an accident" }] : []),
+  ];
+  const y = view.y(shelf.y_mm);
+  const legs = Math.max(0, ...shelf.supports.map((u) => u.flat_bracket?.leg_mm ?? 0));
+  const foot = y + legs * view.k + 96;
+  return (
+    <g pointerEvents="none" data-testid="worst-places">
+      {marks.map(({ answer, words }, i) => {
+        const x = view.x(shelf.x_mm + answer.x_mm);
+        const color = answer.verdict === "gives" ? "var(--red)" : "var(--ink)";
+        const left = x > view.x(shelf.x_mm + shelf.length_mm / 2);
+        return (
+          <g key={words} fill={color}>
+            <line
+              x1={x}
+              x2={x}
+              y1={foot - 6 + 20 * i}
+              y2={y + 8}
+              stroke={color}
+              strokeWidth="1.5"
+              strokeDasharray="2 3"
+            />
+            <path d={`M${x - 6} ${y + 13} l6 -11 l6 11 z`} />
+            <text x={x + (left ? -8 : 8)} y={foot + 20 * i} textAnchor={left ? "end" : "start"} fontSize="13">
+              {words}: <tspan className="fig">{weight(answer.load_n, design.units)}</tspan>
+            </text>
+          </g>
+        );
+      })}
+    </g>
   );
 }
 

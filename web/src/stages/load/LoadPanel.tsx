@@ -78,6 +78,25 @@ export function LoadPanel() {
           ]}
           onChange={(below) => edit(setShelf(shelf.id, { below }))}
         />
+        <Pick
+          label="and if"
+          value={shelf.accident}
+          options={[
+            ["none", "nothing else happens"],
+            ["lean", "a person leans on it"],
+            ["child", "a child climbs it"],
+            ["pet", "a pet lands on it"],
+          ]}
+          onChange={(accident) => edit(setShelf(shelf.id, { accident, pet_kg: shelf.pet_kg || 5 }))}
+        />
+        {shelf.accident === "pet" && (
+          <Measure
+            label="the pet weighs"
+            kind="mass"
+            value={shelf.pet_kg ?? 0}
+            onValue={(v) => setShelf(shelf.id, { pet_kg: v })}
+          />
+        )}
         {r && (
           <Row label="the board itself">{`${mass(Math.round(r.self_kg * 10) / 10, design.units)} ${design.units.mass}`}</Row>
         )}
@@ -161,6 +180,21 @@ function ItemFields({ item }: { item: Item }) {
         value={item.each_kg}
         onValue={(v) => set({ each_kg: v })}
       />
+      {item.by === "count" ? (
+        <Measure
+          label="at least (0: the same)"
+          kind="mass"
+          value={item.each_low_kg ?? 0}
+          onValue={(v) => set({ each_low_kg: v })}
+        />
+      ) : (
+        <Measure
+          label="a metre, at least (0: the same)"
+          kind="mass"
+          value={item.per_metre_low_kg ?? 0}
+          onValue={(v) => set({ per_metre_low_kg: v })}
+        />
+      )}
       <Measure
         label="from the left end"
         kind="length"
