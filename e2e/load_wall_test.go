@@ -1,7 +1,11 @@
 package e2e
 
 import (
+	"strconv"
 	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 )
 
 func TestAccidentOnAndOffShowsItsVerdictAndItsPlace(t *testing.T) {
@@ -27,4 +31,56 @@ func TestLowGuessIsSaidWhereItWouldChangeTheVerdict(t *testing.T) {
 	p.says("footer", "By the low guess, 17.9 kg, it holds and stays straight")
 	p.put("at least (0: the same)", "40 kg")
 	p.says("[role=alert]", "more than the high one")
+}
+
+func TestAssumedStudsAreSaidUntilTheyAreFound(t *testing.T) {
+	a := start(t, "serve", "--data", t.TempDir())
+	p := browse(t, a.url, 1280, 800)
+	p.click("button|New wall")
+	p.says("[data-testid=assumed]", "bracket 1, bracket 2 count on a stud that nobody has found yet")
+	p.keys("2")
+	p.click("aside li button|stud 4")
+	p.see("p|nobody has found it yet")
+	p.click("aside button|it is there")
+	p.says("[data-testid=assumed]", "bracket 2 counts on a stud")
+	// The bay before the second bracket's stud turns out to be 14 1/2 in: it misses.
+	before := p.text("[data-testid=verdict]")
+	p.put("stud 4 to stud 5", "14 1/2")
+	p.until("the verdict to turn", "document.querySelector('[data-testid=verdict]').textContent !== "+strconv.Quote(before))
+	p.says("[data-testid=first]", "screws into the stud, bracket 2")
+	p.says("[data-thing^='support:'][aria-label^='bracket 2']", "misses:")
+	p.gone("[data-testid=assumed]")
+	p.keys("z", chromedp.ModifierCtrl)
+	p.says("[data-testid=assumed]", "bracket 2 counts")
+}
+
+func TestGuessedStudsFillInAroundTheFoundOnes(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("2")
+	p.says("aside h3", "10 studs")
+	p.click("aside button|16 in")
+	p.until("guesses among the found", `[...document.querySelectorAll("aside li")].some(e => e.textContent.includes("assumed")) || document.querySelector("aside").textContent.includes("10 studs")`)
+	p.says("[data-testid=verdict]", "Holds 36 kg")
+	p.gone("[data-testid=assumed]")
+}
+
+func TestWhatIsInTheWayIsNotDrilled(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("2")
+	p.choose("add", "pipe")
+	p.see(`aside button[aria-label^="its left side:"]`)
+	p.put("its left side", "48 1/4")
+	p.says("[data-testid=verdict]", "Holds 0 kg")
+	p.says("footer", "must not be drilled: pipe behind")
+	p.says(thing("support", "jars-b2"), "do not drill")
+	p.put("its left side", "200 in")
+	p.says("[role=alert]", "is not possible here")
+	p.keys(kb.Escape)
+	p.click("aside button|take it away")
+	p.says("[data-testid=verdict]", "Holds 36 kg")
+	p.click("button|whole wall")
+	p.drag(thing("keepout", "window"), -300, 0)
+	p.says("aside", "he board is in the way of the window")
+	p.keys(kb.Delete)
+	p.gone(thing("keepout", "window"))
 }

@@ -240,6 +240,7 @@ func (p *page) put(label, text string) {
 	p.see(`input[aria-label="` + label + `"]`)
 	p.keys(text)
 	p.keys(kb.Enter)
+	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector('input[aria-label=%q]') || document.querySelector("[role=alert]")`, label))
 }
 
 // choose picks an option of a labelled list by its value.

@@ -31,6 +31,7 @@ func Run(p *design.Project) (*Report, error) {
 		}
 		rep.Shelves = append(rep.Shelves, a.shelf)
 	}
+	rep.Studs = studs(p, rep.Shelves)
 	least := math.Inf(1)
 	rank := []Verdict{Holds, Sags, Cannot, Gives}
 	for _, s := range rep.Shelves {
@@ -320,7 +321,7 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 	s := r.shelf
 	out := Shelf{
 		ID: s.ID, Name: s.Name, Verdict: Holds, Evenly: r.even, Self: quantityMass(r.selfW * float64(s.Length)),
-		NotKnown: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
+		NotKnown: []string{}, OnAssumed: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
 	}
 	if !r.even {
 		out.Asked = r.asked
@@ -510,13 +511,7 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 			caution(s.Supports[r.which[i]].ID, "%s: %s", r.supportName(i), t)
 		}
 	}
-	for _, st := range p.Wall.Studs {
-		if st.Doubt > 0 && slices.ContainsFunc(out.Supports, func(su Support) bool {
-			return slices.ContainsFunc(su.Geometry.Holes, func(h support.Hole) bool { return h.Stud == st.ID && h.Counts && h.Edge < float64(st.Doubt) })
-		}) {
-			caution(st.ID, "the stud at %s mm may be %s mm off: a screw there may miss", quantity.Decimal(float64(st.X), 0), quantity.Decimal(float64(st.Doubt), 0))
-		}
-	}
+	wallNotes(p, s, out)
 	caution(s.ID, "find cables and pipes before you drill")
 	if s.Below == design.Bed {
 		caution(s.ID, "nothing heavy over a bed or cot: better to move the shelf")

@@ -28,6 +28,7 @@ type Limit struct {
 // Report is the answer for a whole wall.
 type Report struct {
 	Shelves []Shelf `json:"shelves"`
+	Studs   []Stud  `json:"studs"`
 	Verdict Verdict `json:"verdict"`
 	Weakest string  `json:"weakest,omitempty"` // id of the link that gives first on the wall
 }
@@ -59,6 +60,7 @@ type Shelf struct {
 	Contents   []ItemMass   `json:"contents"`
 	Assumed    []string     `json:"assumed"`
 	Cautions   []Caution    `json:"cautions"`
+	OnAssumed  []string     `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
 }
 
 // Low is what the low guess of the contents would change.

@@ -195,6 +195,9 @@ func (p *Project) UnmarshalJSON(b []byte) error {
 	if p.Wall.Studs == nil {
 		p.Wall.Studs = []wall.Stud{}
 	}
+	if p.Wall.KeepOuts == nil {
+		p.Wall.KeepOuts = []wall.KeepOut{}
+	}
 	return nil
 }
 

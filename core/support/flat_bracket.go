@@ -150,7 +150,7 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
-		d := drilled{BracketHole: h, hit: s.Wall.Meet(s.X+float64(h.Offset), f.screw)}
+		d := drilled{BracketHole: h, hit: s.Wall.Meet(s.X+float64(h.Offset), s.Underside+f.sign()*float64(h.Corner), f.screw)}
 		if st := d.hit.Behind(); st != nil && d.hit.Meets != wall.Misses {
 			d.grip = f.screw.Grip(float64(b.Thickness), s.Wall.Lining.Gap(), float64(st.Depth))
 		}
@@ -177,7 +177,7 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 			d.caps[c] = f.takes(nil, *d, s.Bases[c])
 		}
 	}
-	fb := wall.GypsumBearing
+	fb := wall.LiningBearing
 	if s.Wall.Lining.Kind == wall.Bare {
 		fb = f.studBearing()
 	}
@@ -187,6 +187,14 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 		f.heel, f.up = heels[1], heels[0]
 	}
 	return f
+}
+
+// sign is which way the leg goes from the board's underside.
+func (b *FlatBracket) sign() float64 {
+	if b.LegSide == LegAbove {
+		return 1
+	}
+	return -1
 }
 
 func (d drilled) counts() bool { return d.hit.Counts && d.grip.Holds }
@@ -206,7 +214,7 @@ func (f *flat) studBearing() float64 {
 		}
 	}
 	if math.IsInf(least, 1) {
-		return wall.GypsumBearing
+		return wall.LiningBearing
 	}
 	return least
 }
@@ -466,6 +474,8 @@ func (f *flat) whyNone() string {
 	switch {
 	case len(f.holes) == 0:
 		return "there are none"
+	case f.holes[0].hit.Meets == wall.Barred:
+		return "must not be drilled: " + f.holes[0].hit.Bars + " behind"
 	case f.holes[0].hit.Meets == wall.Misses:
 		return "miss: no stud behind"
 	case f.holes[0].hit.Meets == wall.Edge && !f.holes[0].hit.Counts:
@@ -480,9 +490,8 @@ func (f *flat) Geometry(a Action) Geometry {
 		Reach: float64(f.Reach), Thickness: float64(f.Thickness), Width: float64(f.Width), Gap: f.set.Wall.Lining.Gap(),
 		Arm: a.Arm(), LegBottom: -float64(f.Leg), Heel: -float64(f.Leg), Holes: make([]Hole, 0, len(f.holes)), Droop: f.tipDroop(nil, a),
 	}
-	sign := -1.0
 	if f.LegSide == LegAbove {
-		g.LegTop, g.LegBottom, g.Heel, sign = float64(f.Leg), 0, 0, 1
+		g.LegTop, g.LegBottom, g.Heel = float64(f.Leg), 0, 0
 	}
 	h := f.turning(a)
 	m := math.Abs(a.M)
@@ -506,7 +515,7 @@ func (f *flat) Geometry(a Action) Geometry {
 	for i := range f.holes {
 		d := &f.holes[i]
 		hole := Hole{
-			ID: d.ID, X: f.set.X + float64(d.Offset), Y: sign * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Counts: d.counts(),
+			ID: d.ID, X: f.set.X + float64(d.Offset), Y: f.sign() * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Counts: d.counts(),
 			Length: f.screw.Length, D: f.screw.D, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least,
 		}
 		if hole.Counts {
@@ -533,6 +542,8 @@ func (f *flat) Geometry(a Action) Geometry {
 
 func (f *flat) why(d drilled) string {
 	switch {
+	case d.hit.Meets == wall.Barred:
+		return "do not drill: " + d.hit.Bars + " behind; not counted"
 	case d.hit.Meets == wall.Misses:
 		return "misses the stud: not counted"
 	case !d.hit.Counts:

@@ -167,6 +167,7 @@ type Hole struct {
 	Y         float64    `json:"y_mm"` // from the board's underside
 	Meets     wall.Meets `json:"meets"`
 	Edge      float64    `json:"edge_mm"`
+	Chance    float64    `json:"chance_of_a_miss"`
 	Counts    bool       `json:"counts"`
 	Stud      string     `json:"stud,omitempty"`
 	StudDepth float64    `json:"stud_depth_mm"`

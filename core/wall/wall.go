@@ -17,15 +17,18 @@ type LiningKind string
 
 // The linings.
 const (
-	Gypsum LiningKind = "gypsum"
-	Bare   LiningKind = "none"
+	Gypsum  LiningKind = "gypsum"  // one layer or more
+	Plaster LiningKind = "plaster" // on lath
+	Boards  LiningKind = "boards"  // matchboard, panelling
+	Bare    LiningKind = "none"
 )
 
 // Linings lists them.
-func Linings() []LiningKind { return []LiningKind{Gypsum, Bare} }
+func Linings() []LiningKind { return []LiningKind{Gypsum, Plaster, Boards, Bare} }
 
-// GypsumBearing is the pressure that a heel may put on gypsum lining, MPa.
-const GypsumBearing = 2.4
+// LiningBearing is the pressure that a heel may put on a lining, MPa: known for
+// gypsum, and taken for the others, which are no softer (Rule).
+const LiningBearing = 2.4
 
 // Lining is the board between the piece on the wall and the studs.
 type Lining struct {
@@ -50,14 +53,81 @@ type Stud struct {
 	Depth quantity.Length `json:"depth_mm"`
 	Doubt quantity.Length `json:"doubt_mm"`
 	Wood  string          `json:"wood"`
+	// Assumed marks a stud that nobody has found yet: it was filled in from a
+	// usual spacing.
+	Assumed bool `json:"assumed,omitempty"`
+}
+
+// KeepOutKind is what is in the way behind or before the wall's face.
+type KeepOutKind string
+
+// What can be in the way. Those behind the face must not be drilled into; those
+// before it must not be covered or hit.
+const (
+	Cable  KeepOutKind = "cable"
+	Pipe   KeepOutKind = "pipe"
+	Duct   KeepOutKind = "duct"
+	Outlet KeepOutKind = "outlet" // or switch: cables run up, down and level from it
+	Window KeepOutKind = "window"
+	Door   KeepOutKind = "door" // its swing
+	Rail   KeepOutKind = "rail"
+	Uneven KeepOutKind = "uneven" // a patch that is not flat
+)
+
+// KeepOutKinds lists them.
+func KeepOutKinds() []KeepOutKind {
+	return []KeepOutKind{Cable, Pipe, Duct, Outlet, Window, Door, Rail, Uneven}
+}
+
+// KeepOut is a rectangle of the wall to stay clear of: X and Y its lower left
+// corner.
+type KeepOut struct {
+	ID     string          `json:"id"`
+	Kind   KeepOutKind     `json:"kind"`
+	Name   string          `json:"name,omitempty"`
+	X      quantity.Length `json:"x_mm"`
+	Y      quantity.Length `json:"y_mm"`
+	Width  quantity.Length `json:"width_mm"`
+	Height quantity.Length `json:"height_mm"`
+}
+
+// Called names a keep-out in a sentence.
+func (k KeepOut) Called() string {
+	if k.Name != "" {
+		return k.Name
+	}
+	return string(k.Kind)
+}
+
+// Behind tells whether it is hidden in the wall.
+func (k KeepOut) Behind() bool {
+	return k.Kind == Cable || k.Kind == Pipe || k.Kind == Duct || k.Kind == Outlet
+}
+
+// Meets tells whether something at x, y with a radius around it touches what
+// lies behind the face. From an outlet the cables may run straight up or down
+// over the wall's height, or level along it (Rule: the usual safe zones).
+func (k KeepOut) Meets(x, y, radius float64) bool {
+	over := x > float64(k.X)-radius && x < float64(k.X+k.Width)+radius
+	level := y > float64(k.Y)-radius && y < float64(k.Y+k.Height)+radius
+	if k.Kind == Outlet {
+		return over || level
+	}
+	return k.Behind() && over && level
+}
+
+// Overlaps tells whether a rectangle lies over the keep-out.
+func (k KeepOut) Overlaps(x0, x1, y0, y1 float64) bool {
+	return x1 > float64(k.X) && x0 < float64(k.X+k.Width) && y1 > float64(k.Y) && y0 < float64(k.Y+k.Height)
 }
 
 // Wall is the wall that everything hangs on.
 type Wall struct {
-	Length quantity.Length `json:"length_mm"`
-	Height quantity.Length `json:"height_mm"`
-	Lining Lining          `json:"lining"`
-	Studs  []Stud          `json:"studs"`
+	Length   quantity.Length `json:"length_mm"`
+	Height   quantity.Length `json:"height_mm"`
+	Lining   Lining          `json:"lining"`
+	Studs    []Stud          `json:"studs"`
+	KeepOuts []KeepOut       `json:"keep_outs"`
 }
 
 // Meets is what a hole finds behind the lining.
@@ -68,6 +138,7 @@ const (
 	InStud Meets = "stud"
 	Edge   Meets = "edge" // nearer the stud's edge than the fastener should be
 	Misses Meets = "misses"
+	Barred Meets = "keep-out" // something runs there
 )
 
 // Hit is what one fastener meets. Stud is its id, or the nearest one's on a
@@ -78,25 +149,39 @@ type Hit struct {
 	Stud   string  `json:"stud,omitempty"`
 	Edge   float64 `json:"edge_mm"`
 	Counts bool    `json:"counts"`
+	Chance float64 `json:"chance_of_a_miss"`
+	Bars   string  `json:"bars,omitempty"` // what must not be drilled into
 	stud   *Stud
 }
 
 // Behind returns the stud that a hit is about, or nil on a wall without studs.
 func (h Hit) Behind() *Stud { return h.stud }
 
-// Meet says what a screw at x meets (engineering basis: in the stud when its
+// Meet says what a screw at x, y meets (engineering basis: in the stud when its
 // axis is at least its edge distance inside; nearer is the edge, which fails a
-// lag and, under half the distance, any screw; outside it misses).
-func (w *Wall) Meet(x float64, s fastener.Screw) Hit {
-	hit := Hit{Meets: Misses, Edge: math.Inf(-1)}
+// lag and, under half the distance, any screw; outside it misses). With a stud
+// that may be off by ±u, any place within being as likely, Chance is the part of
+// them in which the axis runs outside the stud.
+func (w *Wall) Meet(x, y float64, s fastener.Screw) Hit {
+	hit := Hit{Meets: Misses, Edge: math.Inf(-1), Chance: 1}
 	for i := range w.Studs {
 		st := &w.Studs[i]
 		if inside := float64(st.Width)/2 - math.Abs(x-float64(st.X)); inside > hit.Edge {
 			hit.Edge, hit.Stud, hit.stud = inside, st.ID, st
 		}
 	}
+	for _, k := range w.KeepOuts {
+		if k.Meets(x, y, s.D/2) {
+			hit.Meets, hit.Bars = Barred, k.Called()
+			break
+		}
+	}
 	if hit.stud == nil {
 		hit.Edge = 0
+		return hit
+	}
+	hit.Chance = hit.stud.missChance(x)
+	if hit.Meets == Barred {
 		return hit
 	}
 	switch need := s.EdgeDistance(); {
@@ -107,6 +192,18 @@ func (w *Wall) Meet(x float64, s fastener.Screw) Hit {
 		hit.Counts = s.Kind != fastener.Lag && hit.Edge >= need/2
 	}
 	return hit
+}
+
+func (s *Stud) missChance(x float64) float64 {
+	off, half, u := x-float64(s.X), float64(s.Width)/2, float64(s.Doubt)
+	if u == 0 {
+		if math.Abs(off) > half {
+			return 1
+		}
+		return 0
+	}
+	lo, hi := max(-u, off-half), min(u, off+half)
+	return 1 - max(0, hi-lo)/(2*u)
 }
 
 // Nearest returns the stud whose centre is nearest to x, or nil.
@@ -142,4 +239,45 @@ func (w *Wall) Validate(p *problem.List) {
 			at.Add("wood", "stud wood %q is not known", s.Wood)
 		}
 	}
+	if len(w.KeepOuts) > 60 {
+		p.Add("keep_outs", "%d of them: at most 60", len(w.KeepOuts))
+	}
+	for i, k := range w.KeepOuts {
+		at := p.In(fmt.Sprintf("keep_outs[%d]", i))
+		at.ID(k.ID)
+		at.Name("name", k.Name)
+		at.OneOf("kind", string(k.Kind), problem.Words(KeepOutKinds()))
+		at.Between("x_mm", float64(k.X), 0, float64(w.Length))
+		at.Between("y_mm", float64(k.Y), 0, float64(w.Height))
+		at.Between("width_mm", float64(k.Width), 1, float64(w.Length))
+		at.Between("height_mm", float64(k.Height), 1, float64(w.Height))
+	}
+}
+
+// StudBending returns the greatest moment, N·mm, in a stud pinned at floor and
+// ceiling under couples, N·mm, at heights above the floor: the reactions are
+// ΣM0/H and each couple is a step in the moment.
+func (w *Wall) StudBending(couples, heights []float64) float64 {
+	h, sum := float64(w.Height), 0.0
+	for _, m := range couples {
+		sum += m
+	}
+	worst := 0.0
+	for i, y := range heights {
+		below := sum / h * y
+		for k, other := range heights {
+			if k != i && (other < y || other == y && k < i) {
+				below -= couples[k]
+			}
+		}
+		worst = max(worst, math.Abs(below), math.Abs(below-couples[i]))
+	}
+	return worst
+}
+
+// Takes returns the moment that a stud takes, N·mm: S Fb CF CD (NDS 3.3).
+func (s *Stud) Takes(cd float64) float64 {
+	wood, _ := material.LumberOf(s.Wood)
+	depth := float64(s.Depth)
+	return float64(s.Width) * depth * depth / 6 * wood.Fb * wood.SizeFactor(depth) * cd
 }

@@ -1,15 +1,17 @@
 package wall
 
 import (
+	"math"
 	"strings"
 	"testing"
 
 	"aguante/core/fastener"
 	"aguante/core/problem"
+	"aguante/core/quantity"
 )
 
 func testWall() *Wall {
-	return &Wall{Length: 2000, Height: 2400, Lining: Lining{Gypsum, 12.7}, Studs: []Stud{
+	return &Wall{Length: 2000, Height: 2400, Lining: Lining{Kind: Gypsum, Thickness: 12.7}, Studs: []Stud{
 		{ID: "a", X: 400, Width: 38, Depth: 89, Wood: "spruce-pine-fir"},
 		{ID: "b", X: 768, Width: 38, Depth: 89, Wood: "spruce-pine-fir"},
 	}}
@@ -35,13 +37,13 @@ func TestMeet(t *testing.T) {
 		{"between studs", 584, screw, Misses, "a", false},
 		{"where 16 in was assumed but the bay is 14 1/2", 806.4, screw, Misses, "b", false},
 	} {
-		h := testWall().Meet(c.x, fastener.Screw{Type: c.of, Length: 60})
+		h := testWall().Meet(c.x, 1200, fastener.Screw{Type: c.of, Length: 60})
 		if h.Meets != c.meets || h.Stud != c.stud || h.Counts != c.counts {
 			t.Errorf("%s: %+v", c.name, h)
 		}
 	}
 	empty := &Wall{}
-	if h := empty.Meet(10, fastener.Screw{}); h.Meets != Misses || h.Counts || h.Behind() != nil {
+	if h := empty.Meet(10, 1200, fastener.Screw{}); h.Meets != Misses || h.Counts || h.Behind() != nil {
 		t.Errorf("a wall without studs: %+v", h)
 	}
 	if s := testWall().Nearest(600); s.ID != "b" {
@@ -54,7 +56,7 @@ func TestMeet(t *testing.T) {
 
 func TestWallProblemsAreAllNamed(t *testing.T) {
 	w := testWall()
-	w.Height, w.Lining = 20, Lining{"cardboard", 900}
+	w.Height, w.Lining = 20, Lining{Kind: "cardboard", Thickness: 900}
 	w.Studs[1] = Stud{ID: "a", X: 5000, Width: 1, Depth: 1, Doubt: -1, Wood: "balsa"}
 	l := problem.New()
 	w.Validate(l.In("wall"))
@@ -70,5 +72,73 @@ func TestWallProblemsAreAllNamed(t *testing.T) {
 	}
 	if (Lining{Kind: Bare, Thickness: 12}).Gap() != 0 {
 		t.Error("a bare stud has a gap")
+	}
+}
+
+func TestKeepOutsBarWhatRunsBehind(t *testing.T) {
+	screw, _ := fastener.TypeOf("wood-10")
+	w := testWall()
+	w.KeepOuts = []KeepOut{
+		{ID: "c", Kind: Pipe, Name: "conduit", X: 390, Y: 1000, Width: 20, Height: 300},
+		{ID: "o", Kind: Outlet, X: 740, Y: 300, Width: 80, Height: 80},
+		{ID: "w", Kind: Window, X: 300, Y: 1900, Width: 400, Height: 300},
+	}
+	for _, c := range []struct {
+		name  string
+		x, y  float64
+		meets Meets
+		bars  string
+	}{
+		{"into the conduit", 400, 1200, Barred, "conduit"},
+		{"over it", 400, 1400, InStud, ""},
+		{"its edge by the screw's own radius", 400, 1301, Barred, "conduit"},
+		{"straight above the outlet", 768, 2000, Barred, "outlet"},
+		{"level with the outlet", 400, 340, Barred, "outlet"},
+		{"a window is before the wall, not behind it", 400, 2000, InStud, ""},
+	} {
+		if h := w.Meet(c.x, c.y, fastener.Screw{Type: screw, Length: 60}); h.Meets != c.meets || h.Bars != c.bars || (c.meets == Barred && h.Counts) {
+			t.Errorf("%s: %+v", c.name, h)
+		}
+	}
+	if k := w.KeepOuts[2]; !k.Overlaps(600, 800, 1950, 1990) || k.Overlaps(701, 800, 1950, 1990) || k.Meets(400, 2000, 3) {
+		t.Error("the window's edges")
+	}
+}
+
+func TestChanceOfAMiss(t *testing.T) {
+	screw, _ := fastener.TypeOf("wood-10")
+	for _, c := range []struct{ doubt, off, want float64 }{
+		{0, 0, 0}, {0, 18, 0}, {0, 20, 1}, {10, 0, 0}, {10, 9, 0}, {10, 19, 0.5}, {10, 24, 0.75}, {10, 30, 1}, {40, 0, 1 - 38./80},
+	} {
+		w := testWall()
+		w.Studs[0].Doubt = quantity.Length(c.doubt)
+		if h := w.Meet(400+c.off, 1200, fastener.Screw{Type: screw, Length: 60}); math.Abs(h.Chance-c.want) > 1e-9 {
+			t.Errorf("± %v, %v off: %v, want %v", c.doubt, c.off, h.Chance, c.want)
+		}
+	}
+}
+
+func TestStudBending(t *testing.T) {
+	w := testWall() // 2400 high
+	for _, c := range []struct {
+		couples, heights []float64
+		want             float64
+	}{
+		{[]float64{30000}, []float64{1800}, 30000 * 1800. / 2400}, // M0 max(y, H − y)/H
+		{[]float64{30000}, []float64{600}, 30000 * 1800. / 2400},
+		// Two like couples at 800 and 1600: just under the upper one
+		// 60000/2400 × 1600 − 30000 = 10000; at the lower 60000/2400 × 800 = 20000.
+		{[]float64{30000, 30000}, []float64{800, 1600}, 20000},
+		{[]float64{30000, 30000}, []float64{1600, 800}, 20000},
+		{nil, nil, 0},
+	} {
+		if got := w.StudBending(c.couples, c.heights); math.Abs(got-c.want) > 1e-6 {
+			t.Errorf("%v at %v: %v, want %v", c.couples, c.heights, got, c.want)
+		}
+	}
+	// Stud grade, 38 × 89: S 50166 mm³ × 4.65 × 1.1 at CD 1.
+	s := Stud{Width: 38, Depth: 89, Wood: "spruce-pine-fir-stud"}
+	if got, want := s.Takes(1), 38.*89*89/6*4.65*1.1; math.Abs(got-want) > 1e-6 {
+		t.Errorf("takes %v, want %v", got, want)
 	}
 }

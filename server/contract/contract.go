@@ -133,8 +133,9 @@ func ProjectSchema() ([]byte, error) {
 // WireSchema describes what crosses the wire, for making the front end's types.
 func WireSchema() ([]byte, error) {
 	r := &jsonschema.Reflector{Namer: func(t reflect.Type) string {
-		if t == reflect.TypeFor[check.Shelf]() || t == reflect.TypeFor[check.Support]() {
-			return t.Name() + "Report" // the design has a Shelf and a Support too
+		switch t {
+		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
+			return t.Name() + "Report" // the design has one of each too
 		}
 		return t.Name()
 	}}

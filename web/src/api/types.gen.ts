@@ -85,6 +85,7 @@ length_mm: number
 height_mm: number
 lining: Lining
 studs: Stud[]
+keep_outs: KeepOut[]
 }
 export interface Lining {
 kind: string
@@ -97,6 +98,16 @@ width_mm: number
 depth_mm: number
 doubt_mm: number
 wood: string
+assumed?: boolean
+}
+export interface KeepOut {
+id: string
+kind: string
+name?: string
+x_mm: number
+y_mm: number
+width_mm: number
+height_mm: number
 }
 export interface Shelf {
 id: string
@@ -189,6 +200,7 @@ report: Report
 }
 export interface Report {
 shelves: ShelfReport[]
+studs: StudReport[]
 verdict: string
 weakest?: string
 }
@@ -217,6 +229,7 @@ curve: CurvePoint[]
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
+on_assumed: string[]
 }
 export interface Limit {
 kg: number
@@ -290,6 +303,7 @@ x_mm: number
 y_mm: number
 meets: string
 edge_mm: number
+chance_of_a_miss: number
 counts: boolean
 stud?: string
 stud_depth_mm: number
@@ -317,6 +331,12 @@ kg: number
 export interface Caution {
 about?: string
 text: string
+}
+export interface StudReport {
+id: string
+moment_nmm: number
+takes_nmm: number
+used: number
 }
 export interface Working {
 link: Link

@@ -82,6 +82,13 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             what={ACCIDENT[design.shelves.find((s) => s.id === shelf.id)?.accident ?? ""] ?? "an accident"}
           />
         )}
+        {shelf.on_assumed.length > 0 && (
+          <span className="text-ochre" data-testid="assumed">
+            {" "}
+            {shelf.on_assumed.map((id) => shelf.supports.find((s) => s.id === id)?.name).join(", ")}{" "}
+            {shelf.on_assumed.length > 1 ? "count" : "counts"} on a stud that nobody has found yet.
+          </span>
+        )}
         {shelf.low && shelf.low.verdict !== shelf.verdict && (
           <span className="text-ochre">
             {" "}

@@ -1,8 +1,8 @@
-import type { Item, Project, Shelf, Stud, Support } from "../api/types.gen";
+import type { Item, KeepOut, Project, Shelf, Stud, Support } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
-  kind: "shelf" | "support" | "item" | "stud";
+  kind: "shelf" | "support" | "item" | "stud" | "keepout";
   id: string;
 }
 
@@ -56,6 +56,61 @@ export const setItem =
 export const setStud =
   (id: string, patch: Partial<Stud>): Edit =>
   (p) => ({ ...p, wall: { ...p.wall, studs: p.wall.studs.map((s) => (s.id === id ? { ...s, ...patch } : s)) } });
+
+export const setKeepOut =
+  (id: string, patch: Partial<KeepOut>): Edit =>
+  (p) => ({
+    ...p,
+    wall: { ...p.wall, keep_outs: p.wall.keep_outs.map((k) => (k.id === id ? { ...k, ...patch } : k)) },
+  });
+
+export const moveKeepOut =
+  (id: string, x: number, y: number): Edit =>
+  (p) => {
+    const k = p.wall.keep_outs.find((o) => o.id === id);
+    if (!k) return p;
+    return setKeepOut(id, {
+      x_mm: clamp(x, 0, p.wall.length_mm - k.width_mm),
+      y_mm: clamp(y, 0, p.wall.height_mm - k.height_mm),
+    })(p);
+  };
+
+/** Something in the way, as big as its kind usually is. */
+export function newKeepOut(p: Project, kind: string): KeepOut {
+  const size: Record<string, [number, number]> = {
+    cable: [30, p.wall.height_mm],
+    pipe: [30, p.wall.height_mm],
+    duct: [150, p.wall.height_mm],
+    outlet: [75, 115],
+    window: [900, 1000],
+    door: [800, 2000],
+    rail: [800, 40],
+    uneven: [300, 300],
+  };
+  const [w, h] = size[kind] ?? [100, 100];
+  const width_mm = Math.min(w, p.wall.length_mm);
+  const height_mm = Math.min(h, p.wall.height_mm);
+  const y = { outlet: 300, window: 1000, rail: 1900, uneven: 1000 }[kind] ?? 0;
+  return {
+    id: newId(),
+    kind,
+    x_mm: (p.wall.length_mm - width_mm) / 2,
+    y_mm: Math.max(0, Math.min(y, p.wall.height_mm - height_mm)),
+    width_mm,
+    height_mm,
+  };
+}
+
+/** Studs at an even step from a first one: a guess, until each is found. */
+export const assumeStuds =
+  (first: number, step: number): Edit =>
+  (p) => {
+    const found = p.wall.studs.filter((s) => !s.assumed);
+    const guessed: Stud[] = [];
+    for (let x = first; x <= p.wall.length_mm; x += step)
+      if (!found.some((s) => Math.abs(s.x_mm - x) < 60)) guessed.push({ ...newStud(x), doubt_mm: 25, assumed: true });
+    return { ...p, wall: { ...p.wall, studs: [...found, ...guessed].sort((a, b) => a.x_mm - b.x_mm) } };
+  };
 
 const clamp = (v: number, lo: number, hi: number) => Math.max(lo, Math.min(Math.max(lo, hi), v));
 
@@ -216,7 +271,8 @@ export function newProject(units: { length: string; mass: string }): Project {
       length_mm: units.length === "in" ? 3048 : 3000,
       height_mm: units.length === "in" ? 2438.4 : 2400,
       lining: { kind: "gypsum", thickness_mm: 12.7 },
-      studs: Array.from({ length: 7 }, (_, i) => newStud(step / 2 + i * step)),
+      keep_outs: [],
+      studs: Array.from({ length: 7 }, (_, i) => ({ ...newStud(step / 2 + i * step), assumed: true })),
     },
     shelves: [],
   };
@@ -243,6 +299,15 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
     return [
       { ...p, wall: { ...p.wall, studs } },
       { kind: "stud", id: copy.id },
+    ];
+  }
+  if (sel.kind === "keepout") {
+    const k = p.wall.keep_outs.find((o) => o.id === sel.id);
+    if (!k) return [p, sel];
+    const copy = { ...k, id: newId(), x_mm: clamp(k.x_mm + k.width_mm + 50, 0, p.wall.length_mm - k.width_mm) };
+    return [
+      { ...p, wall: { ...p.wall, keep_outs: [...p.wall.keep_outs, copy] } },
+      { kind: "keepout", id: copy.id },
     ];
   }
   if (!shelf) return [p, sel];
@@ -282,6 +347,8 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
 
 export function remove(p: Project, sel: Selection): Project {
   if (sel.kind === "stud") return { ...p, wall: { ...p.wall, studs: p.wall.studs.filter((s) => s.id !== sel.id) } };
+  if (sel.kind === "keepout")
+    return { ...p, wall: { ...p.wall, keep_outs: p.wall.keep_outs.filter((k) => k.id !== sel.id) } };
   if (sel.kind === "shelf") return { ...p, shelves: p.shelves.filter((s) => s.id !== sel.id) };
   return {
     ...p,
@@ -299,6 +366,10 @@ export function nudge(p: Project, sel: Selection, dx: number, dy: number): Proje
     case "stud": {
       const s = p.wall.studs.find((x) => x.id === sel.id);
       return s ? moveStud(sel.id, s.x_mm + dx)(p) : p;
+    }
+    case "keepout": {
+      const k = p.wall.keep_outs.find((o) => o.id === sel.id);
+      return k ? moveKeepOut(sel.id, k.x_mm + dx, k.y_mm + dy)(p) : p;
     }
     case "support": {
       const s = supportOf(p, sel.id);

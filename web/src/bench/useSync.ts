@@ -32,8 +32,9 @@ export const forget = (id: string) => localStorage.removeItem(key(id));
  * Saves the design a moment after each pause. Until the server has it, it is
  * kept in this browser, so that neither a crash nor a server gone loses it.
  */
-export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean) {
+export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): SyncState {
   const [state, set] = useState<SyncState>({ is: "saved", at: null });
+  const [kept, setKept] = useState<Project | null>(dirtyAtStart ? null : design);
   const base = useRef(saved.version);
   const stored = useRef<Project | null>(dirtyAtStart ? null : design);
   const wanted = useRef(design);
@@ -52,6 +53,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean) {
         const reply = await api.replace(saved.id, base.current, doc);
         base.current = reply.version;
         stored.current = doc;
+        setKept(doc);
         if (wanted.current === doc) forget(saved.id);
         set({ is: "saved", at: new Date() });
       } catch (err) {
@@ -78,5 +80,5 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean) {
     return () => clearTimeout(timer);
   }, [design, save, saved.id]);
 
-  return state;
+  return state.is === "saved" && kept !== design ? { is: "saving" } : state;
 }

@@ -6,6 +6,7 @@ import {
   itemOf,
   moveEnd,
   moveItem,
+  moveKeepOut,
   moveShelf,
   moveStud,
   moveSupport,
@@ -16,6 +17,7 @@ import {
 } from "../bench/edit";
 import { lengthUnit } from "../format";
 import { Hatches } from "./Hatch";
+import { KEEP_OUT, KeepOutDrawing } from "./KeepOutDrawing";
 import { ShelfDrawing } from "./ShelfDrawing";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
 import { fit, type Box, type View } from "./view";
@@ -93,6 +95,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
       } else if (kind === "shelf") edit(moveShelf(id, altKey ? x : grid(x), grid(y0 - my / view.k)), tag);
       else if (kind === "item") edit(moveItem(id, grid(x)), tag);
       else if (kind === "stud") edit(moveStud(id, grid(x)), tag);
+      else if (kind === "keepout") edit(moveKeepOut(id, grid(x), grid(y0 - my / view.k)), tag);
       else edit(moveEnd(id, kind, grid(x)), tag);
       return memo;
     },
@@ -165,10 +168,11 @@ export function FrontView({ width, height }: { width: number; height: number }) 
                 y={top}
                 width={w}
                 height={floor - top}
-                fill="url(#stud)"
-                stroke={on ? "var(--chalk)" : "none"}
-                strokeWidth="2"
-                opacity={on || stage === "Wall" ? 1 : 0.65}
+                fill={s.assumed ? "none" : "url(#stud)"}
+                strokeDasharray={s.assumed ? "4 4" : undefined}
+                stroke={on ? "var(--chalk)" : s.assumed ? "var(--ochre)" : "none"}
+                strokeWidth={on ? 2 : 1.2}
+                opacity={on || s.assumed || stage === "Wall" ? 1 : 0.65}
               />
               <line
                 x1={x}
@@ -183,6 +187,13 @@ export function FrontView({ width, height }: { width: number; height: number }) 
             "cursor-ew-resize touch-none",
           );
         })}
+        {design.wall.keep_outs.map((o) =>
+          thing(
+            { kind: "keepout", id: o.id },
+            `${o.name || KEEP_OUT[o.kind]}, ${lengthUnit(o.x_mm, design.units)} along, ${lengthUnit(o.y_mm, design.units)} up`,
+            <KeepOutDrawing keepOut={o} view={view} wall={design.wall} on={selection?.id === o.id} />,
+          ),
+        )}
         {design.shelves.map((s) => (
           <ShelfDrawing
             key={s.id}
@@ -245,6 +256,10 @@ export function FrontView({ width, height }: { width: number; height: number }) 
 function placeOf(design: Project, kind: Exclude<DragKind, "pan">, id: string): [number, number] {
   if (kind === "item") return [itemOf(design, id)?.from_mm ?? 0, 0];
   if (kind === "stud") return [design.wall.studs.find((s) => s.id === id)?.x_mm ?? 0, 0];
+  if (kind === "keepout") {
+    const k = design.wall.keep_outs.find((o) => o.id === id);
+    return [k?.x_mm ?? 0, k?.y_mm ?? 0];
+  }
   if (kind === "support") return [supportOf(design, id)?.x_mm ?? 0, 0];
   const s = shelfOf(design, { kind: "shelf", id });
   if (!s) return [0, 0];

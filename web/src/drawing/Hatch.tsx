@@ -8,6 +8,9 @@ export function Hatches() {
       <pattern id="grain" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-50)">
         <line x1="0" y1="0" x2="0" y2="6" stroke="var(--soft)" strokeWidth="0.8" />
       </pattern>
+      <pattern id="keep" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <line x1="0" y1="0" x2="0" y2="10" stroke="var(--ochre)" strokeWidth="1.4" opacity="0.7" />
+      </pattern>
       <marker
         id="arrow"
         viewBox="0 0 10 10"

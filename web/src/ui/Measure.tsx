@@ -68,7 +68,7 @@ export function Measure({ label, value, kind, fine, first, onValue, bare }: Prop
         ref={button}
         type="button"
         data-first={first || undefined}
-        aria-label={`${label}: ${figure} ${unit}`}
+        aria-label={`${label}: ${figure} ${unit}`.trim()}
         className={
           bare
             ? "fig bg-sheet px-1 min-h-6 text-chalk whitespace-nowrap hover:underline underline-offset-4"

@@ -275,6 +275,11 @@ function ScrewFields({
           <Row label="meets" tone={hole.counts ? "good" : "bad"}>
             {hole.counts ? (hole.meets === "stud" ? "the stud" : "the stud's edge") : hole.why || "nothing"}
           </Row>
+          {hole.chance_of_a_miss > 0 && hole.meets !== "misses" && (
+            <Row label="chance of a miss" tone="close">
+              {Math.ceil(hole.chance_of_a_miss * 100)} in 100
+            </Row>
+          )}
           {hole.meets !== "misses" && (
             <>
               <Row label="in the stud" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>

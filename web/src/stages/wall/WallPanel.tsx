@@ -1,8 +1,9 @@
-import type { Stud, Wall } from "../../api/types.gen";
+import type { KeepOut, Stud, Wall } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newStud, remove, setStud, type Edit } from "../../bench/edit";
+import { assumeStuds, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
+import { KEEP_OUT } from "../../drawing/KeepOutDrawing";
 import { lengthUnit } from "../../format";
-import { Group, Pick } from "../../ui/fields";
+import { Group, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 
 const setWall =
@@ -32,6 +33,8 @@ export function WallPanel() {
           value={w.lining.kind}
           options={[
             ["gypsum", "gypsum board"],
+            ["plaster", "plaster on lath"],
+            ["boards", "boards, panelling"],
             ["none", "none, bare studs"],
           ]}
           onChange={(kind) => edit(setWall({ lining: { ...w.lining, kind } }))}
@@ -64,14 +67,19 @@ export function WallPanel() {
                 className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] text-left hover:text-chalk ${s.id === stud?.id ? "font-semibold text-chalk" : ""}`}
                 onClick={() => select({ kind: "stud", id: s.id })}
               >
-                <span>stud {i + 1}</span>
+                <span>
+                  stud {i + 1}
+                  {s.assumed && <span className="text-ochre"> assumed</span>}
+                </span>
                 <span className="fig font-normal">{lengthUnit(s.x_mm, design.units)}</span>
               </button>
             </li>
           ))}
         </ul>
+        <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
         {studs.length === 0 && <p className="text-soft">None yet. Without studs no screw is counted.</p>}
       </Group>
+      <KeepOuts />
       <p className="text-[13px] text-soft">
         Measure each stud; never trust even spacing. Find cables and pipes before you drill.
       </p>
@@ -79,8 +87,91 @@ export function WallPanel() {
   );
 }
 
+/** Fills in studs at an even step; each is a guess until it is found. */
+function QuickLayout({ first }: { first: number }) {
+  const { edit } = useBench();
+  const steps: [string, number][] = [
+    ["16 in", 406.4],
+    ["24 in", 609.6],
+    ["400 mm", 400],
+    ["600 mm", 600],
+  ];
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]">
+      <span className="text-soft">guess the rest, every</span>
+      {steps.map(([name, step]) => (
+        <button key={name} type="button" className="act fig" onClick={() => edit(assumeStuds(first % step, step))}>
+          {name}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** What is in the way, behind the wall's face and before it. */
+function KeepOuts() {
+  const { design, edit, select, selection } = useBench();
+  const outs = design.wall.keep_outs;
+  const chosen = selection?.kind === "keepout" ? outs.find((k) => k.id === selection.id) : undefined;
+  const add = (kind: string) => {
+    const k = newKeepOut(design, kind);
+    edit(setWall({ keep_outs: [...outs, k] }));
+    select({ kind: "keepout", id: k.id });
+  };
+  const set = (patch: Partial<KeepOut>) => setKeepOut(chosen?.id ?? "", patch);
+  return (
+    <Group title="In the way">
+      <Pick
+        label="add"
+        value=""
+        options={[["", "choose"], ...Object.entries(KEEP_OUT)]}
+        onChange={(kind) => kind && add(kind)}
+      />
+      <ul>
+        {outs.map((k) => (
+          <li key={k.id}>
+            <button
+              type="button"
+              aria-pressed={k.id === chosen?.id}
+              className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] text-left hover:text-chalk ${k.id === chosen?.id ? "font-semibold text-chalk" : ""}`}
+              onClick={() => select({ kind: "keepout", id: k.id })}
+            >
+              <span>{k.name || KEEP_OUT[k.kind]}</span>
+              <span className="fig font-normal">{lengthUnit(k.x_mm, design.units)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {chosen && (
+        <div className="border-l-2 border-chalk pl-2">
+          <Name
+            label="name"
+            value={chosen.name || (KEEP_OUT[chosen.kind] ?? "")}
+            onChange={(name) => edit(set({ name }))}
+          />
+          <Measure first label="its left side" kind="length" value={chosen.x_mm} onValue={(v) => set({ x_mm: v })} />
+          <Measure label="above the floor" kind="length" value={chosen.y_mm} onValue={(v) => set({ y_mm: v })} />
+          <Measure label="wide" kind="length" value={chosen.width_mm} onValue={(v) => set({ width_mm: v })} />
+          <Measure label="high" kind="length" value={chosen.height_mm} onValue={(v) => set({ height_mm: v })} />
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              edit((p) => remove(p, { kind: "keepout", id: chosen.id }));
+              select(null);
+            }}
+          >
+            take it away
+          </button>
+        </div>
+      )}
+    </Group>
+  );
+}
+
 function StudFields({ stud, number }: { stud: Stud; number: number }) {
-  const { edit, select, catalogue } = useBench();
+  const { edit, select, catalogue, report } = useBench();
+  const bends = report?.studs.find((s) => s.id === stud.id);
   const set = (patch: Partial<Stud>) => setStud(stud.id, patch);
   return (
     <Group
@@ -98,6 +189,19 @@ function StudFields({ stud, number }: { stud: Stud; number: number }) {
         </button>
       }
     >
+      {stud.assumed && (
+        <p className="text-ochre">
+          Assumed: nobody has found it yet.{" "}
+          <button type="button" className="act" onClick={() => edit(set({ assumed: undefined, doubt_mm: 2 }))}>
+            it is there
+          </button>
+        </p>
+      )}
+      {bends !== undefined && bends.used > 0 && (
+        <Row label="bent by all that hangs on it" tone={bends.used > 1 ? "bad" : undefined}>
+          {Math.ceil(bends.used * 100)} in 100
+        </Row>
+      )}
       <Measure first label="centre, from the left" kind="length" value={stud.x_mm} onValue={(v) => set({ x_mm: v })} />
       <Measure label="may be off by" fine kind="length" value={stud.doubt_mm} onValue={(v) => set({ doubt_mm: v })} />
       <Measure label="width" kind="length" value={stud.width_mm} onValue={(v) => set({ width_mm: v })} />

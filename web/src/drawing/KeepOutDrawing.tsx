@@ -1,0 +1,71 @@
+import type { KeepOut, Wall } from "../api/types.gen";
+import type { View } from "./view";
+
+/** What can be in the way, as it is said. */
+export const KEEP_OUT: Record<string, string> = {
+  cable: "cable",
+  pipe: "pipe or conduit",
+  duct: "duct",
+  outlet: "outlet or switch",
+  window: "window",
+  door: "door swing",
+  rail: "rail",
+  uneven: "uneven patch",
+};
+
+const BEHIND = ["cable", "pipe", "duct", "outlet"];
+
+/** Something in the way: hatched where it must not be drilled, outlined where it stands before the wall. */
+export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; view: View; wall: Wall; on: boolean }) {
+  const x = view.x(keepOut.x_mm);
+  const y = view.y(keepOut.y_mm + keepOut.height_mm);
+  const w = Math.max(3, keepOut.width_mm * view.k);
+  const h = Math.max(3, keepOut.height_mm * view.k);
+  const behind = BEHIND.includes(keepOut.kind);
+  const color = on ? "var(--chalk)" : "var(--ochre)";
+  const words = `${keepOut.name || KEEP_OUT[keepOut.kind]}${behind ? ", do not drill" : ""}`;
+  const tall = h > w * 1.6;
+  const cx = x + w / 2;
+  const cy = Math.min(Math.max(y + h / 2, 130), y + h - 20);
+  return (
+    <>
+      {keepOut.kind === "outlet" && (
+        <g opacity="0.5">
+          <rect x={x} y={view.y(wall.height_mm)} width={w} height={wall.height_mm * view.k} fill="url(#keep)" />
+          <rect x={view.x(0)} y={y} width={wall.length_mm * view.k} height={h} fill="url(#keep)" />
+        </g>
+      )}
+      <rect
+        x={cx - Math.max(12, w / 2)}
+        y={y}
+        width={Math.max(24, w)}
+        height={Math.max(24, h)}
+        fill="transparent"
+        className="focus-ring"
+      />
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill={behind ? "url(#keep)" : "none"}
+        stroke={color}
+        strokeWidth={on ? 2.5 : 1.2}
+        strokeDasharray={behind ? undefined : "7 4"}
+      />
+      {keepOut.kind === "window" && (
+        <path d={`M${cx} ${y} v${h} M${x} ${y + h / 2} h${w}`} stroke={color} strokeWidth="0.8" />
+      )}
+      <text
+        x={cx}
+        y={cy}
+        textAnchor="middle"
+        fontSize="13"
+        fill="var(--ochre)"
+        transform={tall ? `rotate(-90 ${cx} ${cy}) translate(0 ${w > 20 ? 4 : -w / 2 - 5})` : undefined}
+      >
+        {words}
+      </text>
+    </>
+  );
+}
