@@ -146,7 +146,7 @@ function ItemDrawing({
       {on && <rect x={a} y={top} width={b - a} height={base - top} fill="none" stroke="var(--chalk)" strokeWidth="2" />}
       {named && (
         <text x={(a + b) / 2} y={top - 8} textAnchor="middle" fontSize="14" fill="var(--ink)">
-          {b - a + 60 > (count + item.name).length * 7 + 60 ? count + item.name : ""}
+          {b - a + 100 > (count + item.name).length * 7 + 60 ? count + item.name : ""}
           <tspan className="fig" dx="6">
             {words}
           </tspan>

@@ -1,6 +1,7 @@
 import { useBench } from "../bench/context";
-import { duplicate, newShelf, remove, setShelf } from "../bench/edit";
+import { newShelf, setShelf } from "../bench/edit";
 import { Title } from "../ui/fields";
+import { CopyDelete } from "./CopyDelete";
 
 /** Which shelf the bench is about, with what can be done to it as a whole. */
 export function ShelfHead() {
@@ -32,31 +33,7 @@ export function ShelfHead() {
         <button type="button" className="act" onClick={add}>
           new shelf
         </button>
-        {shelf && (
-          <>
-            <button
-              type="button"
-              className="act"
-              onClick={() => {
-                const [p, sel] = duplicate(design, { kind: "shelf", id: shelf.id });
-                edit(() => p);
-                select(sel);
-              }}
-            >
-              copy
-            </button>
-            <button
-              type="button"
-              className="act"
-              onClick={() => {
-                edit((p) => remove(p, { kind: "shelf", id: shelf.id }));
-                select(null);
-              }}
-            >
-              delete
-            </button>
-          </>
-        )}
+        {shelf && <CopyDelete of={{ kind: "shelf", id: shelf.id }} />}
       </div>
     </div>
   );

@@ -35,6 +35,33 @@ export function Row({
   );
 }
 
+/** A line of a list: what it is, a figure, and a press that chooses it. */
+export function ListRow({
+  on,
+  figure,
+  onClick,
+  children,
+}: {
+  on: boolean;
+  figure: ReactNode;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <li>
+      <button
+        type="button"
+        aria-pressed={on}
+        className={`row-field grid min-h-7 w-full grid-cols-[minmax(0,1fr)_auto] items-center gap-2 text-left hover:text-chalk ${on ? "font-semibold text-chalk" : ""}`}
+        onClick={onClick}
+      >
+        <span className="truncate">{children}</span>
+        <span className="fig font-normal">{figure}</span>
+      </button>
+    </li>
+  );
+}
+
 /** One of a few, all seen at once. */
 export function Choice<T extends string>({
   label,

@@ -1,20 +1,11 @@
 import type { FlatBracket, Shelf, Support, SupportReport } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import {
-  duplicate,
-  moveSupport,
-  nearestStud,
-  newBracket,
-  newId,
-  remove,
-  setShelf,
-  setSupport,
-  type Edit,
-} from "../../bench/edit";
+import { moveSupport, nearestStud, newBracket, newId, setShelf, setSupport, type Edit } from "../../bench/edit";
 import { figureOf } from "../../bench/words";
 import { fine, length, lengthUnit, weight } from "../../format";
-import { Choice, Group, Pick, Row } from "../../ui/fields";
+import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 
 /** Stage 4: how does it hang, and what carries it? */
@@ -63,17 +54,14 @@ export function HoldPanel() {
             .map((s) => {
               const sr = r?.supports.find((x) => x.id === s.id);
               return (
-                <li key={s.id}>
-                  <button
-                    type="button"
-                    aria-pressed={s.id === support?.id}
-                    className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] text-left hover:text-chalk ${s.id === support?.id ? "font-semibold text-chalk" : ""}`}
-                    onClick={() => select({ kind: "support", id: s.id })}
-                  >
-                    <span>{numbered(s) ? `bracket ${numbered(s)}` : "bracket, not under the board"}</span>
-                    <span className="fig font-normal">{sr ? weight(sr.share_kg * 9.80665, design.units) : ""}</span>
-                  </button>
-                </li>
+                <ListRow
+                  key={s.id}
+                  on={s.id === support?.id}
+                  figure={sr ? weight(sr.share_kg * 9.80665, design.units) : ""}
+                  onClick={() => select({ kind: "support", id: s.id })}
+                >
+                  {numbered(s) ? `bracket ${numbered(s)}` : "bracket, not under the board"}
+                </ListRow>
               );
             })}
         </ul>
@@ -154,27 +142,7 @@ function SupportFields({
               to the stud
             </button>
           )}
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              const [p, sel] = duplicate(design, { kind: "support", id: support.id });
-              edit(() => p);
-              select(sel);
-            }}
-          >
-            copy
-          </button>
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              edit((p) => remove(p, { kind: "support", id: support.id }));
-              select({ kind: "shelf", id: shelf.id });
-            }}
-          >
-            delete
-          </button>
+          <CopyDelete of={{ kind: "support", id: support.id }} />
           <button
             type="button"
             className="act"

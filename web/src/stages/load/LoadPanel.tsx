@@ -1,9 +1,10 @@
-import type { Item, Shelf } from "../../api/types.gen";
+import type { Item } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { duplicate, newItem, remove, setItem, setShelf } from "../../bench/edit";
+import { newItem, setItem, setShelf } from "../../bench/edit";
 import { asked, mass } from "../../format";
-import { Choice, Group, Name, Pick, Row } from "../../ui/fields";
+import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 
 /** Stage 1: what must it hold? */
@@ -34,17 +35,14 @@ export function LoadPanel() {
       >
         <ul>
           {shelf.contents.map((c) => (
-            <li key={c.id}>
-              <button
-                type="button"
-                className={`row-field grid min-h-8 w-full grid-cols-[1fr_auto] items-center gap-2 text-left hover:text-chalk ${item?.id === c.id ? "font-semibold text-chalk" : ""}`}
-                aria-pressed={item?.id === c.id}
-                onClick={() => select({ kind: "item", id: c.id })}
-              >
-                <span className="truncate">{c.name}</span>
-                <span className="fig font-normal">{kg(r?.contents.find((x) => x.id === c.id)?.kg)}</span>
-              </button>
-            </li>
+            <ListRow
+              key={c.id}
+              on={item?.id === c.id}
+              figure={kg(r?.contents.find((x) => x.id === c.id)?.kg)}
+              onClick={() => select({ kind: "item", id: c.id })}
+            >
+              {c.name}
+            </ListRow>
           ))}
         </ul>
         {shelf.contents.length === 0 && <p className="text-soft">Nothing yet.</p>}
@@ -113,35 +111,14 @@ export function LoadPanel() {
 }
 
 function ItemFields({ item }: { item: Item }) {
-  const { design, edit, select, shelfId } = useBench();
-  const shelf = design.shelves.find((s) => s.id === shelfId) as Shelf;
+  const { edit } = useBench();
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
   return (
     <Group
       title={item.name}
       action={
         <span className="flex gap-3">
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              const [p, sel] = duplicate(design, { kind: "item", id: item.id });
-              edit(() => p);
-              select(sel);
-            }}
-          >
-            copy
-          </button>
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              edit((p) => remove(p, { kind: "item", id: item.id }));
-              select({ kind: "shelf", id: shelf.id });
-            }}
-          >
-            delete
-          </button>
+          <CopyDelete of={{ kind: "item", id: item.id }} />
         </span>
       }
     >

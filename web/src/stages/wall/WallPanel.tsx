@@ -3,7 +3,7 @@ import { useBench } from "../../bench/context";
 import { assumeStuds, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
 import { KEEP_OUT } from "../../drawing/KeepOutDrawing";
 import { lengthUnit } from "../../format";
-import { Group, Name, Pick, Row } from "../../ui/fields";
+import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 
 const setWall =
@@ -60,20 +60,15 @@ export function WallPanel() {
       >
         <ul>
           {studs.map((s, i) => (
-            <li key={s.id}>
-              <button
-                type="button"
-                aria-pressed={s.id === stud?.id}
-                className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] text-left hover:text-chalk ${s.id === stud?.id ? "font-semibold text-chalk" : ""}`}
-                onClick={() => select({ kind: "stud", id: s.id })}
-              >
-                <span>
-                  stud {i + 1}
-                  {s.assumed && <span className="text-ochre"> assumed</span>}
-                </span>
-                <span className="fig font-normal">{lengthUnit(s.x_mm, design.units)}</span>
-              </button>
-            </li>
+            <ListRow
+              key={s.id}
+              on={s.id === stud?.id}
+              figure={lengthUnit(s.x_mm, design.units)}
+              onClick={() => select({ kind: "stud", id: s.id })}
+            >
+              stud {i + 1}
+              {s.assumed && <span className="text-ochre"> assumed</span>}
+            </ListRow>
           ))}
         </ul>
         <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
@@ -129,17 +124,14 @@ function KeepOuts() {
       />
       <ul>
         {outs.map((k) => (
-          <li key={k.id}>
-            <button
-              type="button"
-              aria-pressed={k.id === chosen?.id}
-              className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] text-left hover:text-chalk ${k.id === chosen?.id ? "font-semibold text-chalk" : ""}`}
-              onClick={() => select({ kind: "keepout", id: k.id })}
-            >
-              <span>{k.name || KEEP_OUT[k.kind]}</span>
-              <span className="fig font-normal">{lengthUnit(k.x_mm, design.units)}</span>
-            </button>
-          </li>
+          <ListRow
+            key={k.id}
+            on={k.id === chosen?.id}
+            figure={lengthUnit(k.x_mm, design.units)}
+            onClick={() => select({ kind: "keepout", id: k.id })}
+          >
+            {k.name || KEEP_OUT[k.kind]}
+          </ListRow>
         ))}
       </ul>
       {chosen && (
