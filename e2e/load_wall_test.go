@@ -84,3 +84,65 @@ func TestWhatIsInTheWayIsNotDrilled(t *testing.T) {
 	p.keys(kb.Delete)
 	p.gone(thing("keepout", "window"))
 }
+
+// fill types into a labelled field of a sheet.
+func (p *page) fill(label, text string) {
+	p.t.Helper()
+	at := "[role=dialog] label|" + label
+	p.see(at)
+	eval[chromedp.Void](p, "(e => { const i = e.querySelector('input'); i.focus(); i.select(); })("+q(at)+")")
+	p.keys(text)
+}
+
+func TestSplitACollectionOverTwoRacksOfFive(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("1")
+	p.click("aside button|split a collection")
+	p.fill("the whole weighs", "96 kg")
+	p.fill("it stacks", "1.9 m")
+	p.fill("racks or shelves", "two")
+	p.fill("bins or places", "5")
+	p.click("[role=dialog] button|Work it out")
+	p.says("[role=dialog] [role=alert]", "no number")
+	p.fill("racks or shelves", "2")
+	p.keys(kb.Enter)
+	p.says("[data-testid=parts]", "9.6 kg")
+	p.says("[data-testid=parts]", "48 kg")
+	p.says("[data-testid=parts]", "7 1/2 in")
+	p.click("[role=dialog] button|one bin")
+	p.gone("[role=dialog]")
+	p.says("aside", "One bin’s share")
+	p.says("aside", "48 kg") // 38 and one share, asked in all
+}
+
+func TestAddFromTheCatalogue(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("1")
+	p.click("aside button|from the catalogue")
+	p.choose("what", "hardbacks")
+	p.says("[role=dialog]", "22 to 32 kg a metre of row")
+	p.fill("how long a row", "12 ft")
+	p.click("[role=dialog] button|Put it on the shelf")
+	p.says("[role=dialog] [role=alert]", "longer than the board")
+	p.fill("how long a row", "200 mm")
+	p.keys(kb.Enter)
+	p.gone("[role=dialog]")
+	p.says("aside", "Hardback books")
+	if got := p.figure("a metre of row weighs"); got != "32 kg" {
+		t.Errorf("a metre of row weighs %s", got)
+	}
+	p.click("button|undo")
+	p.gone("aside li button|Hardback books")
+	p.click("aside button|from the catalogue")
+	p.choose("what", "mdf-sheets")
+	p.fill("how many pieces", "2")
+	p.fill("length", "600 mm")
+	p.fill("width", "300 mm")
+	p.fill("thickness", "18 mm")
+	p.keys(kb.Enter)
+	p.gone("[role=dialog]")
+	p.says("aside", "MDF sheets")
+	if got := p.figure("each weighs"); got != "5.05 kg" {
+		t.Errorf("two pieces of MDF weigh %s", got)
+	}
+}

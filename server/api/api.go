@@ -46,6 +46,8 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/check", a.check)
 	g.POST("/working", a.working)
 	g.POST("/quantity", a.quantity)
+	g.POST("/contents", a.contents)
+	g.POST("/split", a.split)
 	g.POST("/file", a.readFile)
 	g.GET("/projects", a.list)
 	g.POST("/projects", a.create)

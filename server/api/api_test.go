@@ -17,6 +17,7 @@ import (
 	"testing"
 	"time"
 
+	"aguante/core/load"
 	"aguante/server/contract"
 	"aguante/server/store"
 )
@@ -168,6 +169,63 @@ func TestQuantitiesAreReadInOnePlace(t *testing.T) {
 	}
 	if code := ask(t, s, "POST", "/quantity", `{"text":"1","kind":"colour"}`, &f); code != http.StatusBadRequest {
 		t.Errorf("%d", code)
+	}
+}
+
+func TestContentsAreMadeFromWhatIsTyped(t *testing.T) {
+	s := server(t)
+	var it struct {
+		Name     string
+		Each     float64 `json:"each_kg"`
+		Low      float64 `json:"each_low_kg"`
+		PerMetre float64 `json:"per_metre_kg"`
+		To       float64 `json:"to_mm"`
+		Count    int
+	}
+	if code := ask(t, s, "POST", "/contents", `{"row":"hardbacks","amount":"1.2 m","unit":"in","room_mm":1500}`, &it); code != http.StatusOK || it.PerMetre != 32 || it.To != 1200 {
+		t.Errorf("1.2 m of hardbacks: %d %+v", code, it)
+	}
+	if code := ask(t, s, "POST", "/contents", `{"row":"mdf-sheets","amount":"2","sizes":["2.44 m","1220","18"],"unit":"mm","room_mm":3000}`, &it); code != http.StatusOK || it.Each < 83 || it.Each > 84 || it.Low > it.Each {
+		t.Errorf("two sheets of MDF: %d %+v", code, it)
+	}
+	var f contract.Failure
+	for body, path := range map[string]string{
+		`{"row":"mugs","amount":"some","room_mm":900}`:                                   "amount",
+		`{"row":"mugs","amount":"-2","room_mm":900}`:                                     "amount",
+		`{"row":"hardbacks","amount":"2 m","room_mm":900}`:                               "amount",
+		`{"row":"mdf-sheets","amount":"1","room_mm":900}`:                                "sizes",
+		`{"row":"mdf-sheets","amount":"1","sizes":["1 m","wide","18 mm"],"room_mm":900}`: "sizes[1]",
+		`{"row":"mdf-sheets","amount":"1","sizes":["1 m","-1 m","18 mm"],"room_mm":900}`: "sizes[1]",
+	} {
+		if code := ask(t, s, "POST", "/contents", body, &f); code != http.StatusUnprocessableEntity || f.Path != path || f.Message == "" {
+			t.Errorf("%s: %d %+v, want %s", body, code, f, path)
+		}
+	}
+	if code := ask(t, s, "POST", "/contents", `{"row":"dragons","amount":"1"}`, &f); code != http.StatusBadRequest {
+		t.Errorf("dragons: %d", code)
+	}
+}
+
+func TestSplitReadsWhatIsTyped(t *testing.T) {
+	s := server(t)
+	const units = `"units":{"length":"mm","mass":"kg"}}`
+	var parts load.Parts
+	if code := ask(t, s, "POST", "/split", `{"mass":"96 kg","size":"1.9 m","racks":"2","bins":"5",`+units, &parts); code != http.StatusOK || parts.Bin.Mass < 9.59999 || parts.Bin.Mass > 9.60001 || parts.Rack.Mass != 48 || parts.Bin.Size != 190 {
+		t.Errorf("%d %+v", code, parts)
+	}
+	var f contract.Failure
+	for body, path := range map[string]string{
+		`{"mass":"","racks":"2","bins":"5",`:                 "mass",
+		`{"mass":"96","size":"tall","racks":"2","bins":"5",`: "size",
+		`{"mass":"96","racks":"two","bins":"5",`:             "racks",
+		`{"mass":"96","racks":"2","bins":"2.5",`:             "bins",
+		`{"mass":"96","count":"x","racks":"2","bins":"2",`:   "count",
+		`{"mass":"96","count":"3","racks":"2","bins":"2",`:   "",
+	} {
+		f = contract.Failure{}
+		if code := ask(t, s, "POST", "/split", body+units, &f); code != http.StatusUnprocessableEntity || f.Path != path || f.Message == "" {
+			t.Errorf("%s: %d %+v, want %q", body, code, f, path)
+		}
 	}
 }
 

@@ -12,6 +12,7 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/fastener"
+	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -23,11 +24,12 @@ type Catalogue struct {
 	Grades    []material.Grade  `json:"grades"`
 	Lumber    []material.Lumber `json:"lumber"`
 	Fasteners []fastener.Type   `json:"fasteners"`
+	Contents  []load.Row        `json:"contents"`
 }
 
 // NewCatalogue gathers the tables.
 func NewCatalogue() Catalogue {
-	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Fasteners: fastener.Types()}
+	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Fasteners: fastener.Types(), Contents: load.Rows()}
 }
 
 // Saved is a project as the store has it.
@@ -79,6 +81,29 @@ type QuantityReply struct {
 	Value float64 `json:"value"`
 }
 
+// ContentsRequest asks for an amount of a row of the contents catalogue, as
+// typed: pieces, a length of row, litres, or for timber and sheets so many
+// pieces of three sizes. Unit is what a bare length is in; Room is the board's
+// length, mm.
+type ContentsRequest struct {
+	Row    string   `json:"row"`
+	Amount string   `json:"amount"`
+	Sizes  []string `json:"sizes"`
+	Unit   string   `json:"unit"`
+	Room   float64  `json:"room_mm"`
+}
+
+// SplitRequest asks how a collection is shared out over racks of bins, as
+// typed. Size and Count may be left empty.
+type SplitRequest struct {
+	Mass  string       `json:"mass"`
+	Size  string       `json:"size"`
+	Count string       `json:"count"`
+	Racks string       `json:"racks"`
+	Bins  string       `json:"bins"`
+	Units design.Units `json:"units"`
+}
+
 // FileProblem is a problem of a file, with the line it stands on where known.
 type FileProblem struct {
 	problem.Problem
@@ -105,6 +130,10 @@ type wire struct {
 	WorkingRequest  WorkingRequest
 	QuantityRequest QuantityRequest
 	QuantityReply   QuantityReply
+	ContentsRequest ContentsRequest
+	Item            load.Item
+	SplitRequest    SplitRequest
+	Parts           load.Parts
 	Failure         Failure
 }
 

@@ -1,4 +1,17 @@
-import type { Catalogue, CheckReply, Failure, Project, QuantityReply, Revision, Saved, Working } from "./types.gen";
+import type {
+  Catalogue,
+  CheckReply,
+  ContentsRequest,
+  Failure,
+  Item,
+  Parts,
+  Project,
+  QuantityReply,
+  Revision,
+  Saved,
+  SplitRequest,
+  Working,
+} from "./types.gen";
 
 /** An answer of the server that says no, in the one shape of every error. */
 export class Refused extends Error {
@@ -43,6 +56,8 @@ export const api = {
     call<Working>("POST", "/working", { design, link, case: which }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
     call<QuantityReply>("POST", "/quantity", { text, kind, unit }),
+  contents: (q: ContentsRequest) => call<Item>("POST", "/contents", q),
+  split: (q: SplitRequest) => call<Parts>("POST", "/split", q),
   readFile: (text: string) => call<Project>("POST", "/file", text),
   projects: () => call<Saved[]>("GET", "/projects"),
   project: (id: string) => call<Saved>("GET", `/projects/${id}`),

@@ -10,6 +10,10 @@ Working: Working
 WorkingRequest: WorkingRequest
 QuantityRequest: QuantityRequest
 QuantityReply: QuantityReply
+ContentsRequest: ContentsRequest
+Item: Item
+SplitRequest: SplitRequest
+Parts: Parts
 Failure: Failure
 }
 export interface Catalogue {
@@ -17,6 +21,7 @@ woods: Wood[]
 grades: Grade[]
 lumber: Lumber[]
 fasteners: Type[]
+contents: Row[]
 }
 export interface Wood {
 key: string
@@ -61,6 +66,19 @@ root_mm: number
 head_mm: number
 tip_mm: number
 source: string
+}
+export interface Row {
+key: string
+name: string
+group: string
+by: string
+low_kg: number
+high_kg: number
+shape: string
+width_mm: number
+depth_mm: number
+height_mm: number
+basis: string
 }
 export interface Saved {
 id: string
@@ -370,6 +388,31 @@ unit: string
 }
 export interface QuantityReply {
 value: number
+}
+export interface ContentsRequest {
+row: string
+amount: string
+sizes: string[]
+unit: string
+room_mm: number
+}
+export interface SplitRequest {
+mass: string
+size: string
+count: string
+racks: string
+bins: string
+units: Units
+}
+export interface Parts {
+bin: Share
+rack: Share
+left_over: Share
+}
+export interface Share {
+mass_kg: number
+size_mm: number
+count: number
 }
 export interface Failure {
 code: string

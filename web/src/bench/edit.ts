@@ -259,6 +259,17 @@ export function newItem(s: Shelf): Item {
   };
 }
 
+/** Stands an item where there is room: after the last thing, else in the first gap, else at the right end. */
+export function placeItem(s: Shelf, it: Item): Item {
+  const wide = Math.min(it.to_mm - it.from_mm, s.length_mm);
+  const sorted = [...s.contents].sort((a, b) => a.from_mm - b.from_mm);
+  const starts = [Math.max(0, ...sorted.map((c) => c.to_mm)), 0, ...sorted.map((c) => c.to_mm)];
+  const free = (x: number) =>
+    x + wide <= s.length_mm && !sorted.some((c) => c.from_mm < x + wide - 1e-6 && c.to_mm > x + 1e-6);
+  const from = starts.find(free) ?? s.length_mm - wide;
+  return { ...it, from_mm: from, to_mm: from + wide };
+}
+
 /** A wall with studs 16 in or 400 mm apart to start from. */
 export function newProject(units: { length: string; mass: string }): Project {
   const step = units.length === "in" ? 406.4 : 400;

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Item } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
 import { newItem, setItem, setShelf } from "../../bench/edit";
@@ -5,11 +6,14 @@ import { asked, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
+import { AddSheet } from "./AddSheet";
+import { SplitSheet } from "./SplitSheet";
 import { ShelfHead } from "../ShelfHead";
 
 /** Stage 1: what must it hold? */
 export function LoadPanel() {
   const { design, report, shelfId, selection, select, edit } = useBench();
+  const [sheet, setSheet] = useState<"add" | "split" | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
@@ -33,6 +37,16 @@ export function LoadPanel() {
           </button>
         }
       >
+        <p className="flex flex-wrap gap-x-4">
+          <button type="button" className="act" onClick={() => setSheet("add")}>
+            from the catalogue
+          </button>
+          <button type="button" className="act" onClick={() => setSheet("split")}>
+            split a collection
+          </button>
+        </p>
+        <AddSheet shelf={shelf} open={sheet === "add"} onClose={() => setSheet(null)} />
+        <SplitSheet shelf={shelf} open={sheet === "split"} onClose={() => setSheet(null)} />
         <ul>
           {shelf.contents.map((c) => (
             <ListRow

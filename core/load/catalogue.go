@@ -1,0 +1,132 @@
+package load
+
+import (
+	_ "embed" // the table
+	"errors"
+	"fmt"
+	"math"
+	"sync"
+
+	"aguante/core/quantity"
+	"aguante/core/table"
+)
+
+//go:embed catalogue.csv
+var catalogueCSV string
+
+// Measure is what a row of the catalogue is told by.
+type Measure string
+
+// The measures: kg a piece, a metre of row, a litre, or a cubic metre of the
+// stuff.
+const (
+	PerPiece Measure = "piece"
+	PerMetre Measure = "metre"
+	PerLitre Measure = "litre"
+	PerCubic Measure = "cubic"
+)
+
+// Row is one kind of thing that people put on shelves, with a low and a high
+// guess of its mass by its measure, kg, and how they were arrived at.
+type Row struct {
+	Key    string  `json:"key"`
+	Name   string  `json:"name"`
+	Group  string  `json:"group"`
+	By     Measure `json:"by"`
+	Low    float64 `json:"low_kg"`
+	High   float64 `json:"high_kg"`
+	Shape  Shape   `json:"shape"`
+	Width  float64 `json:"width_mm"`
+	Depth  float64 `json:"depth_mm"`
+	Height float64 `json:"height_mm"`
+	Basis  string  `json:"basis"`
+}
+
+// Rows returns the catalogue of contents.
+func Rows() []Row { return rows() }
+
+var rows = sync.OnceValue(func() []Row {
+	var out []Row
+	for _, r := range table.Rows(catalogueCSV) {
+		out = append(out, Row{
+			Key: r.Text("key"), Name: r.Text("name"), Group: r.Text("group"), By: Measure(r.Text("by")), Low: r.Number("low"), High: r.Number("high"),
+			Shape: Shape(r.Text("shape")), Width: r.Number("width_mm"), Depth: r.Number("depth_mm"), Height: r.Number("height_mm"), Basis: r.Text("basis"),
+		})
+	}
+	return out
+})
+
+// ErrAmount: an amount of nothing, or beyond belief.
+var ErrAmount = errors.New("that amount is not possible")
+
+// Make returns an amount of a row as an item, without an id, standing from 0:
+// so many pieces, mm of row, litres, or cubic metres. What is told by volume is
+// one thing of that mass. An item is no wider than room, mm.
+func (r Row) Make(amount, room float64) (Item, error) {
+	if !(amount > 0) || amount > 1e6 {
+		return Item{}, fmt.Errorf("%w: %s of %q: give more than 0", ErrAmount, quantity.Decimal(amount, 2), r.Name)
+	}
+	it := Item{Name: r.Name, Shape: r.Shape, By: ByCount, Count: 1, Place: Middle, Depth: quantity.Length(r.Depth), Height: quantity.Length(r.Height)}
+	width := r.Width
+	mass := func(by float64) quantity.Mass { return quantity.Mass(math.Round(by*1000) / 1000) }
+	switch r.By {
+	case PerPiece:
+		if amount > 10000 {
+			return Item{}, fmt.Errorf("%w: %s pieces of %q: at most 10000", ErrAmount, quantity.Decimal(amount, 0), r.Name)
+		}
+		it.Count = int(math.Ceil(amount))
+		it.Each, it.EachLow = mass(r.High), mass(r.Low)
+		width = r.Width * float64(it.Count)
+	case PerMetre:
+		it.By, it.Count, width = ByLength, 0, amount
+		it.PerMetre, it.RowLow = mass(r.High), mass(r.Low)
+		it.Each = mass(r.High * r.Width / 1000) // one piece of the row
+		if amount > room {
+			return Item{}, fmt.Errorf("%w: a row of %s mm of %q is longer than the board's %s mm: split it", ErrAmount, quantity.Decimal(amount, 0), r.Name, quantity.Decimal(room, 0))
+		}
+	default:
+		it.Each, it.EachLow = mass(r.High*amount), mass(r.Low*amount)
+	}
+	it.To = quantity.Length(min(max(width, 10), room))
+	return it, nil
+}
+
+// Share is what one bin carries of a collection that is split.
+type Share struct {
+	Mass  float64 `json:"mass_kg"`
+	Size  float64 `json:"size_mm"`
+	Count int     `json:"count"`
+}
+
+// Parts is a collection split over racks of bins.
+type Parts struct {
+	Bin      Share `json:"bin"`
+	Rack     Share `json:"rack"`
+	LeftOver Share `json:"left_over"`
+}
+
+// Split shares a collection out evenly: a mass in kg, the height or length of
+// its stack in mm (0: not known), and a count of pieces (0: it can be divided
+// anywhere). Pieces stay whole: each bin takes as many, the rest is left over.
+func Split(mass, size float64, count, racks, bins int) (Parts, error) {
+	n := racks * bins
+	switch {
+	case !(mass > 0) || mass > 1e5 || size < 0 || size > 1e6 || count < 0 || count > 1e6:
+		return Parts{}, fmt.Errorf("%w: %s kg, %s mm, %d pieces", ErrAmount, quantity.Decimal(mass, 2), quantity.Decimal(size, 0), count)
+	case racks < 1 || bins < 1 || racks > 1000 || bins > 1000:
+		return Parts{}, fmt.Errorf("%w: %d racks of %d bins: give 1 or more of each", ErrAmount, racks, bins)
+	case count > 0 && count < n:
+		return Parts{}, fmt.Errorf("%w: %d pieces do not go into %d bins", ErrAmount, count, n)
+	}
+	part, each, left := 1/float64(n), 0, 0
+	if count > 0 {
+		each, left = count/n, count%n
+		part = float64(each) / float64(count)
+	}
+	share := func(by float64, count int) Share { return Share{Mass: mass * by, Size: size * by, Count: count} }
+	rest := 0.0
+	if left > 0 {
+		rest = float64(left) / float64(count)
+	}
+	return Parts{Bin: share(part, each), Rack: share(part*float64(bins), each*bins), LeftOver: share(rest, left)}, nil
+}

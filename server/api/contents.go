@@ -1,0 +1,111 @@
+package api
+
+import (
+	"errors"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"aguante/core/load"
+	"aguante/core/quantity"
+	"aguante/core/table"
+	"aguante/server/contract"
+)
+
+// refuseTyped answers that what a person typed cannot be taken, and where.
+func refuseTyped(c *gin.Context, path string, err error) {
+	fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "quantity", Path: path, Message: err.Error()})
+}
+
+// contents makes an item of a row of the catalogue.
+func (a *Server) contents(c *gin.Context) {
+	var q contract.ContentsRequest
+	if !a.body(c, &q) {
+		return
+	}
+	row, ok := table.Find(load.Rows(), q.Row, func(r load.Row) string { return r.Key })
+	if !ok {
+		a.failed(c, fmt.Errorf("%w: no contents %q", errRequest, q.Row))
+		return
+	}
+	amount, path, err := amountOf(row, q)
+	if err != nil {
+		refuseTyped(c, path, err)
+		return
+	}
+	item, err := row.Make(amount, q.Room)
+	if err != nil {
+		refuseTyped(c, "amount", err)
+		return
+	}
+	c.JSON(http.StatusOK, item)
+}
+
+// amountOf reads the amount by the row's measure, and says which field is wrong.
+func amountOf(row load.Row, q contract.ContentsRequest) (amount float64, path string, err error) {
+	if row.By == load.PerMetre {
+		l, err := quantity.ParseLength(q.Amount, q.Unit)
+		return float64(l), "amount", err
+	}
+	amount, err = quantity.ParseNumber(q.Amount)
+	if err != nil || row.By != load.PerCubic {
+		return amount, "amount", err
+	}
+	if len(q.Sizes) != 3 {
+		return 0, "sizes", errors.New("give length, width and thickness")
+	}
+	for i, text := range q.Sizes {
+		l, err := quantity.ParseLength(text, q.Unit)
+		if err == nil && l <= 0 {
+			err = quantity.ErrRange
+		}
+		if err != nil {
+			return 0, fmt.Sprintf("sizes[%d]", i), err
+		}
+		amount *= float64(l) / 1000
+	}
+	return amount, "", nil
+}
+
+// split shares a collection out.
+func (a *Server) split(c *gin.Context) {
+	var q contract.SplitRequest
+	if !a.body(c, &q) {
+		return
+	}
+	mass, err := quantity.ParseMass(q.Mass, q.Units.Mass)
+	if err != nil {
+		refuseTyped(c, "mass", err)
+		return
+	}
+	var size quantity.Length
+	if strings.TrimSpace(q.Size) != "" {
+		if size, err = quantity.ParseLength(q.Size, q.Units.Length); err != nil {
+			refuseTyped(c, "size", err)
+			return
+		}
+	}
+	whole := map[string]int{}
+	for path, text := range map[string]string{"count": q.Count, "racks": q.Racks, "bins": q.Bins} {
+		if path == "count" && strings.TrimSpace(text) == "" {
+			continue
+		}
+		n, err := quantity.ParseNumber(text)
+		if err == nil && n != float64(int(n)) {
+			err = fmt.Errorf("%q is not a whole number", text)
+		}
+		if err != nil {
+			refuseTyped(c, path, err)
+			return
+		}
+		whole[path] = int(n)
+	}
+	parts, err := load.Split(float64(mass), float64(size), whole["count"], whole["racks"], whole["bins"])
+	if err != nil {
+		refuseTyped(c, "", err)
+		return
+	}
+	c.JSON(http.StatusOK, parts)
+}

@@ -1,0 +1,108 @@
+import { useState } from "react";
+import { api, reason } from "../../api/client";
+import type { Shelf } from "../../api/types.gen";
+import { useBench } from "../../bench/context";
+import { newId, placeItem } from "../../bench/edit";
+import { decimal } from "../../format";
+import { Sheet } from "../../ui/Sheet";
+import { TextField } from "../../ui/TextField";
+
+const ASKS: Record<string, string> = {
+  piece: "how many",
+  metre: "how long a row",
+  litre: "how many litres",
+  cubic: "how many pieces",
+};
+const PER: Record<string, string> = {
+  piece: "each",
+  metre: "a metre of row",
+  litre: "a litre",
+  cubic: "a cubic metre",
+};
+
+/** Adds an amount of something from the catalogue of contents. */
+export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean; onClose: () => void }) {
+  const { design, catalogue, tryEdit, select } = useBench();
+  const [key, setKey] = useState(catalogue.contents[0]?.key ?? "");
+  const [amount, setAmount] = useState("");
+  const [sizes, setSizes] = useState(["", "", ""]);
+  const [error, setError] = useState<string | null>(null);
+  const row = catalogue.contents.find((r) => r.key === key);
+  const groups = [...new Set(catalogue.contents.map((r) => r.group))];
+  const factor = design.units.mass === "lb" ? 1 / 0.45359237 : 1;
+  const add = async () => {
+    try {
+      const made = await api.contents({ row: key, amount, sizes, unit: design.units.length, room_mm: shelf.length_mm });
+      const item = placeItem(shelf, { ...made, id: newId() });
+      const why = await tryEdit((p) => ({
+        ...p,
+        shelves: p.shelves.map((s) => (s.id === shelf.id ? { ...s, contents: [...s.contents, item] } : s)),
+      }));
+      if (why) return setError(why);
+      select({ kind: "item", id: item.id });
+      setAmount("");
+      setError(null);
+      onClose();
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
+  return (
+    <Sheet open={open} onClose={onClose} title="From the catalogue">
+      <label className="grid grid-cols-[8rem_1fr] items-center gap-2 py-1">
+        <span className="text-soft">what</span>
+        <select className="min-h-9 bg-transparent text-chalk" value={key} onChange={(e) => setKey(e.target.value)}>
+          {groups.map((g) => (
+            <optgroup key={g} label={g}>
+              {catalogue.contents
+                .filter((r) => r.group === g)
+                .map((r) => (
+                  <option key={r.key} value={r.key} className="bg-sheet text-ink">
+                    {r.name}
+                  </option>
+                ))}
+            </optgroup>
+          ))}
+        </select>
+      </label>
+      {row && (
+        <p className="py-1">
+          <span className="fig">
+            {decimal(row.low_kg * factor, 2)} to {decimal(row.high_kg * factor, 2)} {design.units.mass}
+          </span>{" "}
+          {PER[row.by]}: {row.basis}.
+        </p>
+      )}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void add();
+        }}
+      >
+        <TextField
+          label={ASKS[row?.by ?? ""] ?? "how much"}
+          hint={row?.by === "metre" ? `1.2 m or 47; a bare number is in ${design.units.length}` : ""}
+          value={amount}
+          onChange={setAmount}
+        />
+        {row?.by === "cubic" &&
+          ["length", "width", "thickness"].map((name, i) => (
+            <TextField
+              key={name}
+              label={name}
+              value={sizes[i] ?? ""}
+              onChange={(v) => setSizes(sizes.map((s, k) => (k === i ? v : s)))}
+            />
+          ))}
+        {error && (
+          <p role="alert" className="py-1 text-red">
+            {error}
+          </p>
+        )}
+        <button type="submit" className="act mt-2 font-semibold">
+          Put it on the shelf
+        </button>
+      </form>
+    </Sheet>
+  );
+}
