@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"os"
+	"path/filepath"
 	"strconv"
 	"testing"
 
@@ -145,4 +147,38 @@ func TestAddFromTheCatalogue(t *testing.T) {
 	if got := p.figure("each weighs"); got != "5.05 kg" {
 		t.Errorf("two pieces of MDF weigh %s", got)
 	}
+}
+
+func TestContentsComeInFromCSVWithTheirBadRowsNamed(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("1")
+	p.click("aside button|=CSV")
+	file := filepath.Join(t.TempDir(), "contents.csv")
+	put := func(text string) {
+		t.Helper()
+		if err := os.WriteFile(file, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		p.do(chromedp.SetUploadFiles(chromedp.CSS(`[role=dialog] input[type=file]`), []string{file}))
+	}
+	put("Dear shelf,\nhold well\n")
+	p.says("[role=dialog] [role=alert]", "no such table")
+	put("name,each_kg,from_mm,to_mm\nFeeder,2 kg,1500,1600\nSmoker,heavy,1500,1600\nVeil,0.2,1600,1700\nLadder,9,1000,9000\n")
+	p.says("[data-testid=table]", "2 lines can be taken, 2 cannot")
+	p.says("[data-testid=table]", "line 3: each_kg: no number")
+	p.says("[data-testid=table]", "line 5: from_mm")
+	p.click("[role=dialog] button|Add 2 to the 2")
+	p.gone("[role=dialog]")
+	for _, name := range []string{"Honey jars", "Crate", "Feeder", "Veil"} {
+		p.see("aside li button|" + name)
+	}
+	p.click("button|undo")
+	p.gone("aside li button|Feeder")
+	p.keys("2")
+	p.click("aside button|=CSV")
+	put("x_mm,doubt_mm\n16 in,1\n400 in,1\n")
+	p.says("[data-testid=table]", "1 line can be taken, 1 cannot")
+	p.click("[role=dialog] button|Replace the 10 by these 1")
+	p.says("aside h3", "1 stud")
+	p.says("[data-testid=verdict]", "Holds 0 kg")
 }

@@ -48,6 +48,8 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/quantity", a.quantity)
 	g.POST("/contents", a.contents)
 	g.POST("/split", a.split)
+	g.POST("/table/read", a.readTable)
+	g.POST("/table/write", a.writeTable)
 	g.POST("/file", a.readFile)
 	g.GET("/projects", a.list)
 	g.POST("/projects", a.create)

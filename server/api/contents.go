@@ -7,11 +7,14 @@ import (
 	"strings"
 
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 
+	"aguante/core/design"
 	"aguante/core/load"
 	"aguante/core/quantity"
 	"aguante/core/table"
 	"aguante/server/contract"
+	"aguante/server/tables"
 )
 
 // refuseTyped answers that what a person typed cannot be taken, and where.
@@ -108,4 +111,59 @@ func (a *Server) split(c *gin.Context) {
 		return
 	}
 	c.JSON(http.StatusOK, parts)
+}
+
+// table finds what a table request is about.
+func (a *Server) table(c *gin.Context) (q contract.TableRequest, shelf *design.Shelf, ok bool) {
+	if !a.body(c, &q) {
+		return q, nil, false
+	}
+	if q.Design == nil {
+		a.failed(c, errRequest)
+		return q, nil, false
+	}
+	for i := range q.Design.Shelves {
+		if q.Design.Shelves[i].ID == q.Shelf {
+			shelf = &q.Design.Shelves[i]
+		}
+	}
+	if q.Shelf != "" && shelf == nil {
+		a.failed(c, fmt.Errorf("%w: no shelf %q", errRequest, q.Shelf))
+		return q, nil, false
+	}
+	return q, shelf, true
+}
+
+// readTable reads a CSV table without changing anything: what would be taken
+// and which lines would not.
+func (a *Server) readTable(c *gin.Context) {
+	q, shelf, ok := a.table(c)
+	if !ok {
+		return
+	}
+	var reply contract.TableReply
+	var err error
+	if shelf != nil {
+		reply.Items, reply.Bad, err = tables.ReadContents(q.Text, float64(shelf.Length), float64(shelf.Depth), uuid.NewString)
+	} else {
+		reply.Studs, reply.Bad, err = tables.ReadStuds(q.Text, q.Design.Wall, uuid.NewString)
+	}
+	if err != nil {
+		refuseTyped(c, "text", err)
+		return
+	}
+	c.JSON(http.StatusOK, reply)
+}
+
+// writeTable writes a CSV table.
+func (a *Server) writeTable(c *gin.Context) {
+	q, shelf, ok := a.table(c)
+	if !ok {
+		return
+	}
+	reply := contract.TableReply{Text: tables.WriteStuds(q.Design.Wall.Studs)}
+	if shelf != nil {
+		reply.Text = tables.WriteContents(shelf.Contents)
+	}
+	c.JSON(http.StatusOK, reply)
 }

@@ -16,6 +16,8 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/wall"
+	"aguante/server/tables"
 )
 
 // Catalogue is everything that can be chosen by key.
@@ -104,6 +106,24 @@ type SplitRequest struct {
 	Units design.Units `json:"units"`
 }
 
+// TableRequest asks to read the Text of a CSV table into a shelf's contents
+// (Shelf is its id) or a wall's stud marks (Shelf is empty), or to write one.
+// Nothing is changed by it.
+type TableRequest struct {
+	Design *design.Project `json:"design"`
+	Shelf  string          `json:"shelf"`
+	Text   string          `json:"text"`
+}
+
+// TableReply is what was read, with the lines that were not taken, or the text
+// that was written.
+type TableReply struct {
+	Items []load.Item  `json:"items"`
+	Studs []wall.Stud  `json:"studs"`
+	Bad   []tables.Bad `json:"bad"`
+	Text  string       `json:"text"`
+}
+
 // FileProblem is a problem of a file, with the line it stands on where known.
 type FileProblem struct {
 	problem.Problem
@@ -134,6 +154,8 @@ type wire struct {
 	Item            load.Item
 	SplitRequest    SplitRequest
 	Parts           load.Parts
+	TableRequest    TableRequest
+	TableReply      TableReply
 	Failure         Failure
 }
 

@@ -93,7 +93,7 @@ func TestReadRefusesWithLineAndReason(t *testing.T) {
 func TestReadNamesAllProblemsAtOnce(t *testing.T) {
 	s := strings.NewReplacer(`"depth_mm": 184.15`, `"depth_mm": "wide"`, `"each_kg": 22`, `"each_kg": "heavy"`, `"height_mm": 2400`, `"height_mm": "tall"`).Replace(jars(t))
 	var bad Unreadable
-	if _, err := Read([]byte(s)); !errors.As(err, &bad) || len(bad) != 3 || bad[0].Line > bad[1].Line {
+	if _, err := Read([]byte(s)); !errors.As(err, &bad) || len(bad) != 4 || bad[0].Line > bad[1].Line {
 		t.Errorf("%+v", bad)
 	}
 }

@@ -10,6 +10,8 @@ import type {
   Revision,
   Saved,
   SplitRequest,
+  TableReply,
+  TableRequest,
   Working,
 } from "./types.gen";
 
@@ -58,6 +60,8 @@ export const api = {
     call<QuantityReply>("POST", "/quantity", { text, kind, unit }),
   contents: (q: ContentsRequest) => call<Item>("POST", "/contents", q),
   split: (q: SplitRequest) => call<Parts>("POST", "/split", q),
+  readTable: (q: TableRequest) => call<TableReply>("POST", "/table/read", q),
+  writeTable: (q: TableRequest) => call<TableReply>("POST", "/table/write", q),
   readFile: (text: string) => call<Project>("POST", "/file", text),
   projects: () => call<Saved[]>("GET", "/projects"),
   project: (id: string) => call<Saved>("GET", `/projects/${id}`),

@@ -14,6 +14,8 @@ ContentsRequest: ContentsRequest
 Item: Item
 SplitRequest: SplitRequest
 Parts: Parts
+TableRequest: TableRequest
+TableReply: TableReply
 Failure: Failure
 }
 export interface Catalogue {
@@ -413,6 +415,21 @@ export interface Share {
 mass_kg: number
 size_mm: number
 count: number
+}
+export interface TableRequest {
+design: Project
+shelf: string
+text: string
+}
+export interface TableReply {
+items: Item[]
+studs: Stud[]
+bad: Bad[]
+text: string
+}
+export interface Bad {
+line: number
+message: string
 }
 export interface Failure {
 code: string

@@ -8,12 +8,13 @@ import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { AddSheet } from "./AddSheet";
 import { SplitSheet } from "./SplitSheet";
+import { TableSheet } from "../../ui/TableSheet";
 import { ShelfHead } from "../ShelfHead";
 
 /** Stage 1: what must it hold? */
 export function LoadPanel() {
   const { design, report, shelfId, selection, select, edit } = useBench();
-  const [sheet, setSheet] = useState<"add" | "split" | null>(null);
+  const [sheet, setSheet] = useState<"add" | "split" | "table" | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
@@ -44,8 +45,12 @@ export function LoadPanel() {
           <button type="button" className="act" onClick={() => setSheet("split")}>
             split a collection
           </button>
+          <button type="button" className="act" onClick={() => setSheet("table")}>
+            CSV
+          </button>
         </p>
         <AddSheet shelf={shelf} open={sheet === "add"} onClose={() => setSheet(null)} />
+        <TableSheet shelf={shelf.id} name={shelf.name} open={sheet === "table"} onClose={() => setSheet(null)} />
         <SplitSheet shelf={shelf} open={sheet === "split"} onClose={() => setSheet(null)} />
         <ul>
           {shelf.contents.map((c) => (

@@ -1,9 +1,11 @@
+import { useState } from "react";
 import type { KeepOut, Stud, Wall } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { assumeStuds, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
 import { KEEP_OUT } from "../../drawing/KeepOutDrawing";
 import { lengthUnit } from "../../format";
 import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
+import { TableSheet } from "../../ui/TableSheet";
 import { Measure } from "../../ui/Measure";
 
 const setWall =
@@ -13,6 +15,7 @@ const setWall =
 /** Stage 2: what is behind it? */
 export function WallPanel() {
   const { design, edit, select, selection } = useBench();
+  const [table, setTable] = useState(false);
   const w = design.wall;
   const studs = [...w.studs].sort((a, b) => a.x_mm - b.x_mm);
   const stud = selection?.kind === "stud" ? studs.find((s) => s.id === selection.id) : undefined;
@@ -53,9 +56,14 @@ export function WallPanel() {
       <Group
         title={`${studs.length} studs, centres`}
         action={
-          <button type="button" className="act" onClick={add}>
-            add
-          </button>
+          <span className="flex gap-3">
+            <button type="button" className="act" onClick={() => setTable(true)}>
+              CSV
+            </button>
+            <button type="button" className="act" onClick={add}>
+              add
+            </button>
+          </span>
         }
       >
         <ul>
@@ -74,6 +82,7 @@ export function WallPanel() {
         <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
         {studs.length === 0 && <p className="text-soft">None yet. Without studs no screw is counted.</p>}
       </Group>
+      <TableSheet shelf="" name="Stud marks" open={table} onClose={() => setTable(false)} />
       <KeepOuts />
       <p className="text-[13px] text-soft">
         Measure each stud; never trust even spacing. Find cables and pipes before you drill.

@@ -1,0 +1,82 @@
+package tables
+
+import (
+	"errors"
+	"fmt"
+	"reflect"
+	"strings"
+	"testing"
+
+	"aguante/core/load"
+	"aguante/core/wall"
+)
+
+func ids() func() string {
+	n := 0
+	return func() string { n++; return fmt.Sprintf("id-%d", n) }
+}
+
+var testWall = wall.Wall{Length: 4000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7}}
+
+func TestContentsGoOutAndComeIn(t *testing.T) {
+	items := []load.Item{
+		{ID: "id-1", Name: `Jars, "best"`, Shape: "jars", By: load.ByCount, Count: 24, Each: 0.66, EachLow: 0.6, From: 40, To: 960.5, Place: load.Back, Depth: 152, Height: 118},
+		{ID: "id-2", Name: "=1+1", Shape: "books", By: load.ByLength, Each: 0.9, PerMetre: 25.25, RowLow: 20, From: 1000, To: 1300, Place: load.Front, Height: 240},
+	}
+	text := WriteContents(items)
+	if !strings.Contains(text, "'=1+1") {
+		t.Error("a spreadsheet would take that name for a formula")
+	}
+	back, bad, err := ReadContents(text, 1700, 300, ids())
+	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, items) {
+		t.Errorf("%+v, %v, %v", back, bad, err)
+	}
+}
+
+func TestStudsGoOutAndComeIn(t *testing.T) {
+	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"}, {ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Assumed: true}}
+	back, bad, err := ReadStuds(WriteStuds(marks), testWall, ids())
+	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, marks) {
+		t.Errorf("%+v, %v, %v", back, bad, err)
+	}
+}
+
+func TestBadRowsAreNamedAndTheOthersTaken(t *testing.T) {
+	text := "name,count,each_kg,from_mm,to_mm\nJars,3,2 lb,0,300\nTins,many,1,300,400\n\nCrate,1,22,1600,1900\nBooks,1,5 kg,\"15 3/4 in\",600 mm\n"
+	good, bad, err := ReadContents(text, 1714.5, 184, ids())
+	if err != nil || len(good) != 2 || good[0].Name != "Jars" || good[1].Name != "Books" || good[1].From < 400.04 || good[1].From > 400.06 {
+		t.Errorf("%+v, %v", good, err)
+	}
+	if len(bad) != 2 || bad[0].Line != 3 || !strings.Contains(bad[0].Message, "count") || bad[1].Line != 5 || !strings.Contains(bad[1].Message, "keep it on the board") {
+		t.Errorf("%+v", bad)
+	}
+}
+
+func TestWhatIsNoSuchTableIsRefused(t *testing.T) {
+	for name, text := range map[string]string{"empty": "", "no such column": "name,weight\nJars,3\n", "a letter": "Dear shelf,\nhold well\n"} {
+		if _, _, err := ReadContents(text, 1000, 200, ids()); !errors.Is(err, ErrTable) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	if _, bad, err := ReadStuds("x_mm;wood\n16 in;hem-fir\n-3;hem-fir\n900;straw\n", testWall, ids()); err != nil || len(bad) != 2 || bad[0].Line != 3 {
+		t.Errorf("semicolons: %v, %v", bad, err)
+	}
+	if good, bad, err := ReadStuds("\ufeffX_MM\n\"16 in\n", testWall, ids()); err != nil || len(good) != 0 || len(bad) != 1 {
+		t.Errorf("an open quote: %v %v %v", good, bad, err)
+	}
+}
+
+func FuzzReadContents(f *testing.F) {
+	f.Add("name,from_mm,to_mm\na,0,10\n")
+	f.Add("name;from_mm;to_mm\n\"a;0;10")
+	f.Fuzz(func(t *testing.T, text string) {
+		good, _, err := ReadContents(text, 1000, 200, ids())
+		if err != nil {
+			return
+		}
+		again, bad, err := ReadContents(WriteContents(good), 1000, 200, ids())
+		if err != nil || len(bad) > 0 || len(again) != len(good) {
+			t.Fatalf("%d rows, written and read again %d, %v, %v", len(good), len(again), bad, err)
+		}
+	})
+}
