@@ -229,6 +229,37 @@ func TestSplitReadsWhatIsTyped(t *testing.T) {
 	}
 }
 
+func TestTablesOverTheWire(t *testing.T) {
+	s := server(t)
+	var w, r contract.TableReply
+	request := func(shelf, text string) string {
+		b, err := json.Marshal(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return fmt.Sprintf(`{"design":%s,"shelf":%q,"text":%s}`, jars(t), shelf, b)
+	}
+	for shelf, rows := range map[string]int{"jars": 2, "": 10} {
+		if code := ask(t, s, "POST", "/table/write", request(shelf, ""), &w); code != http.StatusOK || strings.Count(w.Text, "\n") != rows+1 {
+			t.Errorf("write %q: %d %q", shelf, code, w.Text)
+		}
+		r = contract.TableReply{}
+		if code := ask(t, s, "POST", "/table/read", request(shelf, w.Text), &r); code != http.StatusOK || len(r.Items)+len(r.Studs) != rows || len(r.Bad) != 0 {
+			t.Errorf("read %q: %d %+v", shelf, code, r)
+		}
+	}
+	var f contract.Failure
+	if code := ask(t, s, "POST", "/table/read", request("jars", "no table"), &f); code != http.StatusUnprocessableEntity || !strings.Contains(f.Message, "no such table") {
+		t.Errorf("no table: %d %+v", code, f)
+	}
+	if code := ask(t, s, "POST", "/table/read", request("nowhere", "x"), &f); code != http.StatusBadRequest {
+		t.Errorf("no shelf: %d", code)
+	}
+	if code := ask(t, s, "POST", "/table/write", `{"shelf":""}`, &f); code != http.StatusBadRequest {
+		t.Errorf("no design: %d", code)
+	}
+}
+
 func TestPagesAndHeaders(t *testing.T) {
 	s := server(t)
 	get := func(path string) *http.Response {

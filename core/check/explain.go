@@ -1,0 +1,83 @@
+package check
+
+import (
+	"fmt"
+	"strings"
+
+	"aguante/core/design"
+	"aguante/core/support"
+	"aguante/core/working"
+)
+
+// Explain returns the sum behind one link. Case is "everyday", "handling",
+// "accident" or "break". The error names a link or case that is not there.
+func Explain(p *design.Project, id, which string) (*Working, error) {
+	if bad := p.Validate(); len(bad) > 0 {
+		return nil, Invalid(bad)
+	}
+	shelf, _, _ := strings.Cut(id, "/")
+	for i := range p.Shelves {
+		if p.Shelves[i].ID != shelf {
+			continue
+		}
+		a, err := answer(p, &p.Shelves[i])
+		if err != nil {
+			return nil, err
+		}
+		for k := range a.links {
+			if a.links[k].ID == id {
+				return a.links[k].explain(which)
+			}
+		}
+	}
+	return nil, fmt.Errorf("no link %q in this design", id)
+}
+
+func (f *found) explain(which string) (*Working, error) {
+	var sh working.Sheet
+	w := &Working{Link: f.Link, Case: which, When: f.When}
+	r := f.run
+	if r.rig == nil {
+		return &Working{Link: f.Link, Case: which, Steps: []working.Step{}}, nil
+	}
+	multiple := 1.0
+	if r.even {
+		multiple = 0
+	}
+	v, c := r.look(f.state, multiple), support.Everyday
+	switch which {
+	case "everyday":
+	case "handling", "accident":
+		sudden := map[string]int{"handling": handling, "accident": accident}[which]
+		if f.Kind == support.Stiffness || f.sudden[sudden].place < 0 {
+			return nil, fmt.Errorf("%q is not asked about in the %s case", f.ID, which)
+		}
+		place, err := r.setDown(f.sudden[sudden].place, r.suddenLoad(sudden))
+		if err != nil {
+			return nil, err
+		}
+		v, c = place, support.Sudden
+	case "break":
+		if f.Break == nil {
+			return nil, fmt.Errorf("%q has no expected break", f.ID)
+		}
+		v, c = r.look(r.states[0], f.Break.Kg/r.asked), support.Break
+	default:
+		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
+	}
+	w.When = v.when
+	if !v.gone() {
+		f.probe.use(&sh, &v, c)
+	}
+	if which == "everyday" {
+		sh.Add("holds", "mass of contents at which the part used reaches 1, found by halving over every load pattern and support standing off", "used = 1", f.Limit.Kg, working.Mass, "")
+	}
+	if which == "break" {
+		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", f.Break.Kg, working.Mass, "Rule")
+	}
+	w.Steps = sh.Steps
+	if w.Steps == nil {
+		w.Steps = []working.Step{}
+	}
+	return w, nil
+}

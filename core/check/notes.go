@@ -1,0 +1,135 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/quantity"
+	"aguante/core/wall"
+)
+
+// notes states what was assumed and what to beware of.
+func (r *run) notes(p *design.Project, out *Shelf) {
+	s := r.shelf
+	assume := func(text string) {
+		if !slices.Contains(out.Assumed, text) {
+			out.Assumed = append(out.Assumed, text)
+		}
+	}
+	caution := func(about, format string, args ...any) {
+		out.Cautions = append(out.Cautions, Caution{about, fmt.Sprintf(format, args...)})
+	}
+	if n := len(s.Board.Woods); n > 1 {
+		assume(fmt.Sprintf("the board is the worst of %d woods, link by link", n))
+	}
+	for _, b := range s.Candidates() {
+		if b.Wood.Assumed != "" {
+			assume(fmt.Sprintf("%s: no published %s; low values taken", b.Wood.Name, b.Wood.Assumed))
+		}
+	}
+	if r.even {
+		assume("no contents yet: the limits are for contents spread evenly, in the middle of the depth")
+	} else {
+		assume("contents by their high guess")
+	}
+	if s.Misfit > 0 && len(r.at) >= 3 {
+		assume(fmt.Sprintf("each support in turn stands %s mm off level", quantity.Decimal(float64(s.Misfit), 1)))
+	}
+	if s.Board.Condition == material.Drying {
+		caution(s.ID, "wood bought wet twists and shrinks as it dries: fastenings loosen, look again after a heating season")
+	}
+	for i, su := range s.Supports {
+		if out.Supports[i].Number == 0 {
+			caution(su.ID, "a bracket is not under the board: it carries nothing")
+		}
+	}
+	for i, h := range r.hung {
+		n := h.Notes()
+		for _, t := range n.Assumed {
+			assume(t)
+		}
+		for _, t := range n.Cautions {
+			caution(s.Supports[r.which[i]].ID, "%s: %s", r.supportName(i), t)
+		}
+	}
+	wallNotes(p, s, out)
+	caution(s.ID, "find cables and pipes before you drill")
+	if s.Below == design.Bed {
+		caution(s.ID, "nothing heavy over a bed or cot: better to move the shelf")
+	}
+}
+
+// wallNotes states what the wall itself has against a shelf: studs that were
+// only assumed, things in the way, too little room for what stands on it.
+func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
+	caution := func(about, format string, args ...any) {
+		out.Cautions = append(out.Cautions, Caution{about, fmt.Sprintf(format, args...)})
+	}
+	for i := range p.Wall.Studs {
+		st := &p.Wall.Studs[i]
+		chance, counts := 0.0, false
+		for _, su := range out.Supports {
+			for _, h := range su.Geometry.Holes {
+				if h.Stud == st.ID && h.Counts {
+					chance, counts = max(chance, h.Chance), true
+					if st.Assumed {
+						out.OnAssumed = append(out.OnAssumed, su.ID)
+					}
+					break
+				}
+			}
+		}
+		at := quantity.Decimal(float64(st.X), 0)
+		if counts && st.Assumed {
+			caution(st.ID, "the stud at %s mm is assumed: nobody has found it yet, and screws depend on it", at)
+		}
+		if counts && chance > 0 {
+			caution(st.ID, "the stud at %s mm may be %s mm off: %.0f in 100 that a screw there misses", at, quantity.Decimal(float64(st.Doubt), 0), math.Ceil(100*chance))
+		}
+	}
+	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
+	top := y0 + float64(s.Thickness)
+	for _, k := range p.Wall.KeepOuts {
+		if k.Behind() {
+			continue
+		}
+		if k.Overlaps(x0, x1, y0, top) {
+			caution(k.ID, "the board is in the way of the %s", k.Called())
+		}
+		for _, it := range s.Contents {
+			if k.Kind != wall.Uneven && k.Overlaps(x0+float64(it.From), x0+float64(it.To), top, top+float64(it.Height)) {
+				caution(k.ID, "%s is in the way of the %s", load.Called(it), k.Called())
+			}
+		}
+	}
+	for i := range p.Shelves {
+		over := &p.Shelves[i]
+		if over.ID == s.ID || float64(over.Y) < top {
+			continue
+		}
+		room := float64(over.Y) - top
+		for _, it := range s.Contents {
+			a, b := x0+float64(it.From), x0+float64(it.To)
+			if float64(it.Height) > room && b > float64(over.X) && a < float64(over.X+over.Length) {
+				caution(s.ID, "%s is %s mm tall, there are %s mm under %q", load.Called(it), quantity.Decimal(float64(it.Height), 0), quantity.Decimal(room, 0), over.Name)
+			}
+		}
+	}
+	for i := range p.Shelves {
+		other := &p.Shelves[i]
+		if other.ID != s.ID && float64(other.Y) < top && float64(other.Y+other.Thickness) > y0 && float64(other.X) < x1 && float64(other.X+other.Length) > x0 {
+			caution(s.ID, "it runs into %q", other.Name)
+		}
+	}
+	for i, it := range s.Contents {
+		for _, other := range s.Contents[:i] {
+			if it.From < other.To-1 && it.To > other.From+1 && it.Place == other.Place {
+				caution(s.ID, "%s and %s stand in the same place", load.Called(other), load.Called(it))
+			}
+		}
+	}
+}

@@ -1,0 +1,158 @@
+package check
+
+import (
+	"aguante/core/design"
+	"aguante/core/quantity"
+	"aguante/core/support"
+)
+
+// report gathers the links into the shelf's answer.
+func (r *run) report(p *design.Project, all []found) Shelf {
+	s := r.shelf
+	out := Shelf{
+		ID: s.ID, Name: s.Name, Verdict: Holds, Evenly: r.even, Self: quantityMass(r.selfW * float64(s.Length)),
+		NotKnown: []string{}, OnAssumed: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
+	}
+	if !r.even {
+		out.Asked = r.asked
+	}
+	for _, it := range s.Contents {
+		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
+	}
+	out.HoldsUpTo, out.StraightTo = r.limit(most), r.limit(most)
+	breaks := r.limit(most)
+	known := true
+	var worst = map[support.Role]*found{}
+	for i := range all {
+		f := &all[i]
+		out.Links = append(out.Links, f.Link)
+		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
+			worst[f.Role] = f
+		}
+		if f.Kind == support.Stiffness {
+			if f.Limit.Kg < out.StraightTo.Kg || out.FirstSag == "" {
+				out.StraightTo, out.FirstSag = f.Limit, f.ID
+			}
+			continue
+		}
+		if f.Limit.Kg < out.HoldsUpTo.Kg || out.First == "" {
+			out.HoldsUpTo, out.First = f.Limit, f.ID
+		}
+		switch {
+		case f.Kind == support.Gate && f.Fails:
+			known = false
+			out.NotKnown = append(out.NotKnown, f.Name+", "+f.Where)
+		case f.NoMean != "":
+			out.NotKnown = append(out.NotKnown, f.Name+", "+f.Where)
+		case f.Break != nil && (f.Break.Kg < breaks.Kg || out.BreakLink == ""):
+			breaks, out.BreakLink = *f.Break, f.ID
+		}
+	}
+	if known && r.rig != nil {
+		out.Breaks = &breaks
+	} else {
+		out.BreakLink = ""
+	}
+	for _, role := range support.Roles() {
+		if f := worst[role]; f != nil && (role != support.RoleStanding || f.Limit.Kg < r.limit(most).Kg) {
+			out.Band = append(out.Band, f.ID)
+		}
+	}
+	switch {
+	case out.HoldsUpTo.Kg < out.Asked || out.HoldsUpTo.Kg == 0:
+		out.Verdict = Gives
+	case out.StraightTo.Kg < out.Asked:
+		out.Verdict = Sags
+	}
+	out.Handling = r.suddenly(all, handling)
+	if s.Accident != design.NoAccident {
+		a := r.suddenly(all, accident)
+		out.Accident = &a
+	}
+	if r.rig != nil {
+		out.Curve = r.drawn()
+	}
+	r.supports(&out, all)
+	r.notes(p, &out)
+	return out
+}
+
+func quantityMass(weight float64) float64 { return float64(quantity.MassOf(weight)) }
+
+// suddenly is the verdict on a sudden case: its worst link at its worst place.
+func (r *run) suddenly(all []found, c int) Sudden {
+	h := Sudden{Verdict: Holds, Load: r.suddenLoad(c), Used: -1}
+	for i := range all {
+		f := &all[i]
+		if w := f.sudden[c]; f.Kind != support.Stiffness && w.place >= 0 && w.used > h.Used {
+			h.Used, h.Link, h.X = finite(w.used), f.ID, r.points[w.place]
+		}
+	}
+	if r.rig == nil {
+		h.Used = worstUsed
+	}
+	if h.Used > 1 {
+		h.Verdict = Gives
+	}
+	return h
+}
+
+// drawn is the board's line for the drawing.
+func (r *run) drawn() []CurvePoint {
+	v := r.look(r.states[0], 1)
+	if r.even {
+		v = r.look(r.states[0], 0)
+	}
+	if v.gone() {
+		return []CurvePoint{}
+	}
+	const steps = 60
+	now, later := v.shape(), v.end()
+	var out []CurvePoint
+	for k := range steps + 1 {
+		x := float64(r.shelf.Length) * float64(k) / steps
+		out = append(out, CurvePoint{x, now.Deflection(x), later.Deflection(x)})
+	}
+	return out
+}
+
+// supports reports each support under the action that uses it most.
+func (r *run) supports(out *Shelf, all []found) {
+	numbered := make([]Support, len(r.shelf.Supports))
+	for i, su := range r.shelf.Supports {
+		numbered[i] = Support{ID: su.ID, Name: "bracket", Geometry: support.Geometry{Holes: []support.Hole{}}}
+	}
+	for i, which := range r.which {
+		s := &numbered[which]
+		s.Number, s.Name = i+1, r.supportName(i)
+		if r.rig == nil {
+			s.Geometry = r.hung[i].Geometry(support.Action{})
+			continue
+		}
+		multiple := 1.0
+		if r.even {
+			multiple = 0
+		}
+		full := r.look(r.states[0], multiple)
+		if !full.gone() {
+			force, _ := full.action(i)
+			s.Share = quantityMass(force)
+		}
+		used := -1.0
+		v := full
+		for k := range all {
+			if f := &all[k]; f.Support == s.ID && f.Kind == support.Strength && f.Used > used {
+				used, s.Worst = f.Used, f.ID
+				v = f.run.look(f.state, multiple)
+			}
+		}
+		if v.gone() {
+			s.Geometry = r.hung[i].Geometry(support.Action{})
+			continue
+		}
+		a := v.r.action(nil, &v, i, support.Everyday, support.Strength)
+		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when
+		s.Geometry = v.r.hung[i].Geometry(a)
+	}
+	out.Supports = numbered
+}
