@@ -232,7 +232,7 @@ function DrawingArea() {
   const support = shelf?.supports.find((s) => s.id === id);
   const side = answer?.supports.find((s) => s.id === id);
   const beside = width >= 820;
-  const shown = support && side && (beside || stage === "Hold") ? { support, side } : null;
+  const shown = support && side && stage !== "Wall" && (beside || stage === "Hold") ? { support, side } : null;
   const sideWidth = !shown ? 0 : beside ? Math.min(300, width * 0.34) : width;
   const frontHeight = beside || !shown ? height : height - 330;
   return (

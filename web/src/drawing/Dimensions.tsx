@@ -130,7 +130,7 @@ export function StudDimensions({
         const left = studs[i] ?? s;
         const x0 = view.x(left.x_mm);
         const x1 = view.x(s.x_mm);
-        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 84 || (!shelf && stage !== "Wall")) return null;
+        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 70 || (!shelf && stage !== "Wall")) return null;
         return (
           <Across key={s.id} x0={x0} x1={x1} y={y} tone="var(--soft)">
             <Measure
