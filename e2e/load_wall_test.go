@@ -1,9 +1,11 @@
 package e2e
 
 import (
+	"fmt"
 	"os"
 	"path/filepath"
 	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -181,4 +183,37 @@ func TestContentsComeInFromCSVWithTheirBadRowsNamed(t *testing.T) {
 	p.click("[role=dialog] button|Replace the 10 by these 1")
 	p.says("aside h3", "1 stud")
 	p.says("[data-testid=verdict]", "Holds 0 kg")
+}
+
+func TestWeighACrateOnTheScale(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	p.keys("1")
+	p.click("aside button|=weigh")
+	p.fill("put on", "a lot")
+	p.keys(kb.Enter)
+	p.says("[role=dialog] [role=alert]", "no number")
+	rest := func(kg float64) {
+		t.Helper()
+		p.until("the scale at rest", fmt.Sprintf(`(e => e.dataset.stable === "true" && Math.abs(parseFloat(e.textContent) - %v) < 0.06)(document.querySelector("[data-testid=scale]"))`, kg))
+	}
+	p.fill("put on", "1.8 kg")
+	p.keys(kb.Enter)
+	rest(1.8)
+	p.click("[role=dialog] button|tare")
+	rest(0)
+	p.fill("put on", "6.4 kg")
+	p.keys(kb.Enter)
+	rest(6.4)
+	p.fill("call it", "Crate of smokers")
+	p.until("a reading to keep", `![...document.querySelectorAll("[role=dialog] button")].find(b => b.textContent === "Add to the tally").disabled`)
+	p.click("[role=dialog] button|Add to the tally")
+	p.gone("[role=dialog]")
+	p.see("aside li button|Crate of smokers")
+	if kg, err := strconv.ParseFloat(strings.TrimSuffix(p.figure("each weighs"), " kg"), 64); err != nil || kg < 6.3 || kg > 6.5 {
+		t.Errorf("weighed as %v, %v", kg, err)
+	}
+	p.click("aside button|=weigh")
+	p.fill("put on", "60 kg")
+	p.keys(kb.Enter)
+	p.says("[data-testid=scale]", "too heavy for this scale")
 }

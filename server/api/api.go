@@ -48,6 +48,7 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/quantity", a.quantity)
 	g.POST("/contents", a.contents)
 	g.POST("/split", a.split)
+	g.POST("/instruments/scale", a.scale)
 	g.POST("/table/read", a.readTable)
 	g.POST("/table/write", a.writeTable)
 	g.POST("/file", a.readFile)

@@ -260,6 +260,21 @@ func TestTablesOverTheWire(t *testing.T) {
 	}
 }
 
+func TestScaleOverTheWire(t *testing.T) {
+	s := server(t)
+	var r struct {
+		Kg     float64
+		Stable bool
+	}
+	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":12,"tare":false}],"at_s":5}`, &r); code != http.StatusOK || !r.Stable || r.Kg < 11.9 || r.Kg > 12.1 {
+		t.Errorf("%d %+v", code, r)
+	}
+	var f contract.Failure
+	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":-12}],"at_s":5}`, &f); code != http.StatusUnprocessableEntity || f.Message == "" {
+		t.Errorf("%d %+v", code, f)
+	}
+}
+
 func TestPagesAndHeaders(t *testing.T) {
 	s := server(t)
 	get := func(path string) *http.Response {

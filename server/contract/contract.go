@@ -17,6 +17,7 @@ import (
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/wall"
+	"aguante/server/instrument"
 	"aguante/server/tables"
 )
 
@@ -124,6 +125,13 @@ type TableReply struct {
 	Text  string       `json:"text"`
 }
 
+// ScaleRequest asks the simulated scale what it shows at a time, after deeds.
+type ScaleRequest struct {
+	Seed  uint64            `json:"seed"`
+	Deeds []instrument.Deed `json:"deeds"`
+	At    float64           `json:"at_s"`
+}
+
 // FileProblem is a problem of a file, with the line it stands on where known.
 type FileProblem struct {
 	problem.Problem
@@ -156,6 +164,8 @@ type wire struct {
 	Parts           load.Parts
 	TableRequest    TableRequest
 	TableReply      TableReply
+	ScaleRequest    ScaleRequest
+	Reading         instrument.Reading
 	Failure         Failure
 }
 

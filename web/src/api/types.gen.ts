@@ -16,6 +16,8 @@ SplitRequest: SplitRequest
 Parts: Parts
 TableRequest: TableRequest
 TableReply: TableReply
+ScaleRequest: ScaleRequest
+Reading: Reading
 Failure: Failure
 }
 export interface Catalogue {
@@ -430,6 +432,21 @@ text: string
 export interface Bad {
 line: number
 message: string
+}
+export interface ScaleRequest {
+seed: number
+deeds: Deed[]
+at_s: number
+}
+export interface Deed {
+at_s: number
+put_kg: number
+tare: boolean
+}
+export interface Reading {
+kg: number
+stable: boolean
+fault?: string
 }
 export interface Failure {
 code: string

@@ -7,6 +7,7 @@ import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { AddSheet } from "./AddSheet";
+import { ScaleSheet } from "./ScaleSheet";
 import { SplitSheet } from "./SplitSheet";
 import { TableSheet } from "../../ui/TableSheet";
 import { ShelfHead } from "../ShelfHead";
@@ -14,7 +15,7 @@ import { ShelfHead } from "../ShelfHead";
 /** Stage 1: what must it hold? */
 export function LoadPanel() {
   const { design, report, shelfId, selection, select, edit } = useBench();
-  const [sheet, setSheet] = useState<"add" | "split" | "table" | null>(null);
+  const [sheet, setSheet] = useState<"add" | "split" | "table" | "scale" | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
@@ -45,11 +46,15 @@ export function LoadPanel() {
           <button type="button" className="act" onClick={() => setSheet("split")}>
             split a collection
           </button>
+          <button type="button" className="act" onClick={() => setSheet("scale")}>
+            weigh
+          </button>
           <button type="button" className="act" onClick={() => setSheet("table")}>
             CSV
           </button>
         </p>
         <AddSheet shelf={shelf} open={sheet === "add"} onClose={() => setSheet(null)} />
+        {sheet === "scale" && <ScaleSheet shelf={shelf} onClose={() => setSheet(null)} />}
         <TableSheet shelf={shelf.id} name={shelf.name} open={sheet === "table"} onClose={() => setSheet(null)} />
         <SplitSheet shelf={shelf} open={sheet === "split"} onClose={() => setSheet(null)} />
         <ul>
