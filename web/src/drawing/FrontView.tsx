@@ -50,8 +50,11 @@ export function FrontView({ width, height }: { width: number; height: number }) 
     const tall = Math.max(160, ...shelf.contents.map((c) => c.height_mm));
     const low = Math.max(80, ...shelf.supports.map((s) => s.flat_bracket?.leg_mm ?? 0));
     return {
-      x0: stage === "Wall" ? 0 : Math.max(0, shelf.x_mm - 60),
-      x1: stage === "Wall" ? design.wall.length_mm : Math.min(design.wall.length_mm, shelf.x_mm + shelf.length_mm + 60),
+      x0: stage === "Wall" && !small ? 0 : Math.max(0, shelf.x_mm - 60),
+      x1:
+        stage === "Wall" && !small
+          ? design.wall.length_mm
+          : Math.min(design.wall.length_mm, shelf.x_mm + shelf.length_mm + 60),
       y0: shelf.y_mm - low - 130,
       y1: shelf.y_mm + shelf.thickness_mm + tall,
     };

@@ -33,6 +33,8 @@ export function ShelfDrawing({
   const on = selection?.kind === "shelf" && selection.id === shelf.id;
   const wood = catalogue.woods.find((w) => w.key === shelf.board.woods[0])?.name ?? "board";
   const hit = Math.max(thick, 24);
+  const places = shelf.supports.map((u) => view.x(u.x_mm)).sort((a, b) => a - b);
+  const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 72);
   return (
     <g opacity={current ? 1 : 0.75}>
       {shelf.contents.map((it) => (
@@ -99,7 +101,7 @@ export function ShelfDrawing({
           report={report?.supports.find((r) => r.id === u.id)}
           view={view}
           thing={thing}
-          named={current}
+          named={current && !crowded}
         />
       ))}
     </g>

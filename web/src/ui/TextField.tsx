@@ -11,14 +11,14 @@ export function TextField({
   onChange: (v: string) => void;
 }) {
   return (
-    <label className="grid grid-cols-[minmax(8rem,auto)_9rem_1fr] items-center gap-2 py-1">
+    <label className="grid grid-cols-[10rem_minmax(0,1fr)] items-center gap-x-3 py-1">
       <span className="text-soft">{label}</span>
       <input
-        className="fig min-h-9 border-b border-hair bg-transparent px-1 focus:border-chalk"
+        className="fig min-h-9 w-full max-w-60 border-b border-hair bg-transparent px-1 focus:border-chalk"
         value={value}
         onChange={(e) => onChange(e.target.value)}
       />
-      <span className="text-[13px] text-soft">{hint}</span>
+      {hint && <span className="col-start-2 text-[13px] text-soft">{hint}</span>}
     </label>
   );
 }
