@@ -57,6 +57,19 @@ for (const sel of [{ kind: "shelf", id: "jars" }, { kind: "support", id: "jars-b
 }
 check("a copied bracket goes to a free stud", (q => p.wall.studs.some(s => s.x_mm === shelf(q).supports[3].x_mm))(e.duplicate(p, { kind: "support", id: "jars-b2" })[0]));
 
+const evened = shelf(e.evenOut("jars")(p)).contents;
+const gaps = [evened[0].from_mm, evened[1].from_mm - evened[0].to_mm, shelf(p).length_mm - evened[1].to_mm];
+check("evened out, the gaps are the same", gaps.every(g => Math.abs(g - gaps[0]) < 1e-6) && gaps[0] > 0);
+check("evening out changes no width and no order", evened.every((c, i) => Math.abs(c.to_mm - c.from_mm - (shelf(p).contents[i].to_mm - shelf(p).contents[i].from_mm)) < 1e-6));
+const full = shelf(e.fillTheRest("jars-c1")(p)).contents[0];
+check("filled with whole jars up to the crate", full.count === 27 && full.to_mm <= 1080 && full.to_mm > 1040);
+check("what is full stays as it is", e.itemOf(e.fillTheRest("jars-c1")(e.fillTheRest("jars-c1")(p)), "jars-c1").count === 27);
+const rowed = e.setItem("jars-c2", { by: "length", per_metre_kg: 20 })(p);
+check("a row is filled to the board's end", e.itemOf(e.fillTheRest("jars-c2")(rowed), "jars-c2").to_mm === shelf(p).length_mm);
+const placed = e.placeItem(shelf(p), { ...shelf(p).contents[1], id: "x", from_mm: 0, to_mm: 100 });
+check("a new thing stands where there is room", placed.from_mm >= 1480 && placed.to_mm <= shelf(p).length_mm);
+check("where there is none it stands at the end", e.placeItem(shelf(p), { ...shelf(p).contents[1], id: "x", from_mm: 0, to_mm: 1200 }).to_mm === shelf(p).length_mm);
+
 const guessed = e.assumeStuds(58, 406.4)({ ...p, wall: { ...p.wall, studs: p.wall.studs.slice(0, 3) } });
 check("found studs stay as they are", p.wall.studs.slice(0, 3).every(s => guessed.wall.studs.some(g => g.id === s.id && !g.assumed)));
 check("guesses fill the rest and say that they are guesses", guessed.wall.studs.length > 8 && guessed.wall.studs.slice(3).every(s => s.assumed));

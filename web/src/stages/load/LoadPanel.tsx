@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Item } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { newItem, setItem, setShelf } from "../../bench/edit";
+import { evenOut, fillTheRest, newItem, setItem, setShelf } from "../../bench/edit";
 import { asked, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
@@ -46,6 +46,11 @@ export function LoadPanel() {
           <button type="button" className="act" onClick={() => setSheet("split")}>
             split a collection
           </button>
+          {shelf.contents.length > 1 && (
+            <button type="button" className="act" onClick={() => edit(evenOut(shelf.id))}>
+              even out
+            </button>
+          )}
           <button type="button" className="act" onClick={() => setSheet("scale")}>
             weigh
           </button>
@@ -142,6 +147,9 @@ function ItemFields({ item }: { item: Item }) {
       title={item.name}
       action={
         <span className="flex gap-3">
+          <button type="button" className="act" onClick={() => edit(fillTheRest(item.id))}>
+            fill the rest
+          </button>
           <CopyDelete of={{ kind: "item", id: item.id }} />
         </span>
       }
