@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"syscall"
@@ -193,12 +194,22 @@ func (p *page) settled() {
 	p.until("everything saved", `document.querySelector("[data-testid=sync]")?.dataset.state === "saved"`)
 }
 
-// centre scrolls an element into view and returns its middle.
+// centre scrolls an element into view and returns its middle, once it rests
+// there.
 func (p *page) centre(at string) (x, y float64) {
 	p.t.Helper()
+	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
 	p.see(at)
-	b := eval[[]float64](p, "(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })("+q(at)+")")
-	return b[0], b[1]
+	var last []float64
+	for end := time.Now().Add(12 * time.Second); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+		b := eval[[]float64](p, place)
+		if len(b) == 2 && slices.Equal(b, last) {
+			return b[0], b[1]
+		}
+		last = b
+	}
+	p.t.Fatalf("%s does not rest", at)
+	return 0, 0
 }
 
 func (p *page) click(at string) {

@@ -75,10 +75,10 @@ export function LoadPanel() {
           ))}
         </ul>
         {shelf.contents.length === 0 && <p className="text-soft">Nothing yet.</p>}
-        {r && !r.evenly && (
+        {shelf.contents.length > 0 && (
           <p className="grid grid-cols-[1fr_auto] border-t border-ink pt-1 font-semibold">
             <span>asked</span>
-            <span className="fig">{asked(r.asked_kg, design.units)}</span>
+            <span className="fig">{r && !r.evenly ? asked(r.asked_kg, design.units) : ""}</span>
           </p>
         )}
       </Group>
