@@ -27,7 +27,7 @@ func newHeel(levers []float64, b, fb float64) heel {
 	for _, y := range levers {
 		top = max(top, y)
 	}
-	const steps = 100
+	const steps = 32
 	for i := 1; i < 2*steps; i++ {
 		if a := top * float64(i) / steps; h.moment(a) > h.capacity {
 			h.capacity, h.peak = h.moment(a), a
