@@ -197,7 +197,9 @@ func (b *FlatBracket) sign() float64 {
 	return -1
 }
 
-func (d drilled) counts() bool { return d.hit.Counts && d.grip.Holds }
+// counts tells whether the screw is relied on. One that would come out of the
+// stud's back must not be drilled, like one into a keep-out.
+func (d drilled) counts() bool { return d.hit.Counts && d.grip.Holds && !d.grip.Through }
 
 // stud returns the lumber behind a hole.
 func (d drilled) stud() material.Lumber {
@@ -480,6 +482,8 @@ func (f *flat) whyNone() string {
 		return "miss: no stud behind"
 	case f.holes[0].hit.Meets == wall.Edge && !f.holes[0].hit.Counts:
 		return "too near the stud's edge"
+	case f.holes[0].grip.Through:
+		return "come out of the stud's back: do not drill"
 	}
 	return "too short for the stud"
 }
@@ -551,7 +555,7 @@ func (f *flat) why(d drilled) string {
 	case !d.grip.Holds:
 		return "too short: not counted"
 	case d.grip.Through:
-		return "comes out of the stud's back: do not drill"
+		return "comes out of the stud's back: do not drill; not counted"
 	case d.hit.Meets == wall.Edge:
 		return "near the stud's edge: it may split"
 	}

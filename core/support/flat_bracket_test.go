@@ -173,6 +173,7 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 		"its very edge":        {518, Fixing{"wood-10", 63.5}, 0, "too near the stud's edge"},
 		"its edge, a lag":      {510, Fixing{"lag-5/16", 101.6}, 0, "too near the stud's edge"},
 		"too short":            {500, Fixing{"wood-10", 38}, 0, "too short for the stud"},
+		"out of the back":      {500, Fixing{"lag-5/16", 127}, 0, "come out of the stud's back: do not drill"},
 		"lag too short by tip": {500, Fixing{"lag-5/16", 4.76 + 12.7 + 34}, 0, "too short for the stud"},
 	} {
 		b := bracket()
