@@ -10,8 +10,10 @@ demo: build
 build: web/dist/index.html
 	go build -o bin/aguante ./cmd/aguante
 
+# Tests that run the built program or node are not seen by Go's cache of results,
+# so nothing is taken from it.
 test: chromium lint
-	go test ./...
+	go test -count 1 ./...
 
 # Without a browser or the front end: the core and the server.
 check:
@@ -37,7 +39,7 @@ chromium:
 	@command -v chromium >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
 
 e2e: chromium web/dist/index.html
-	go test ./e2e
+	go test -count 1 ./e2e
 
 bench: web/dist/index.html
 	go test -run '^$$' -bench . -benchmem ./core/check ./server/api ./e2e
