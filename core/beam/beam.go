@@ -34,18 +34,6 @@ type Load struct {
 	Points  []Point
 }
 
-// Total returns the whole of a load, N.
-func (l Load) Total() float64 {
-	sum := 0.0
-	for _, p := range l.Patches {
-		sum += p.W * (p.To - p.From)
-	}
-	for _, p := range l.Points {
-		sum += p.P
-	}
-	return sum
-}
-
 // state is the board at one station: deflection, slope, moment, and the shear
 // just right of it; q is the load on the stretch that follows.
 type state struct{ w, th, m, v, q float64 }

@@ -138,7 +138,7 @@ func TestRandomShelvesKeepTheirHead(t *testing.T) {
 		for i := range s.Supports {
 			s.Supports[i].X = s.X + quantity.Length(float64(s.Length)*(float64(i)+0.1+0.8*rng.Float64())/3)
 			if rng.IntN(2) == 0 {
-				s.Supports[i].X = p.Wall.Nearest(float64(s.Supports[i].X)).X
+				s.Supports[i].X = p.Wall.Studs[rng.IntN(len(p.Wall.Studs))].X
 			}
 			s.Supports[i].FlatBracket.LegSide = []support.LegSide{support.LegBelow, support.LegAbove}[rng.IntN(2)]
 		}

@@ -164,7 +164,7 @@ func (b Board) Creep() float64 {
 	return 0.6
 }
 
-// Months and years of a load.
+// How long the durations last, days.
 const (
 	TenYears = 3652.5
 	Season   = 61

@@ -519,7 +519,7 @@ func (f *flat) Geometry(a Action) Geometry {
 	for i := range f.holes {
 		d := &f.holes[i]
 		hole := Hole{
-			ID: d.ID, X: f.set.X + float64(d.Offset), Y: f.sign() * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Counts: d.counts(),
+			ID: d.ID, X: f.set.X + float64(d.Offset), Y: f.sign() * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Near: i == f.near, Counts: d.counts(),
 			Length: f.screw.Length, D: f.screw.D, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least,
 		}
 		if hole.Counts {

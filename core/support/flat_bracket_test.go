@@ -126,7 +126,7 @@ func TestScrewsByHand(t *testing.T) {
 	if got < 93 || got > 98 {
 		t.Errorf("other screw pulls %v, want a little under 97.9", got)
 	}
-	if g := f.Geometry(a); !near(g.Pull, 546.2, 0.005) || !near(g.Push, f.heel.fb*f.heel.b*g.Contact, 1e-9) || g.Heel != -120 || len(g.Holes) != 2 {
+	if g := f.Geometry(a); !near(g.Pull, 546.2, 0.005) || !near(g.Push, f.heel.fb*f.heel.b*g.Contact, 1e-9) || g.Heel != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
 		t.Errorf("geometry %+v", g)
 	}
 }

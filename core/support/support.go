@@ -169,6 +169,7 @@ type Hole struct {
 	Edge      float64    `json:"edge_mm"`
 	Chance    float64    `json:"chance_of_a_miss"`
 	Counts    bool       `json:"counts"`
+	Near      bool       `json:"near"` // the one that the drawing speaks of: nearest the corner of those that hold
 	Stud      string     `json:"stud,omitempty"`
 	StudDepth float64    `json:"stud_depth_mm"`
 	Length    float64    `json:"length_mm"`

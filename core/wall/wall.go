@@ -206,17 +206,6 @@ func (s *Stud) missChance(x float64) float64 {
 	return 1 - max(0, hi-lo)/(2*u)
 }
 
-// Nearest returns the stud whose centre is nearest to x, or nil.
-func (w *Wall) Nearest(x float64) *Stud {
-	var best *Stud
-	for i := range w.Studs {
-		if best == nil || math.Abs(float64(w.Studs[i].X)-x) < math.Abs(float64(best.X)-x) {
-			best = &w.Studs[i]
-		}
-	}
-	return best
-}
-
 // Validate names every problem of the wall by its path.
 func (w *Wall) Validate(p *problem.List) {
 	p.Between("length_mm", float64(w.Length), 200, 30000)

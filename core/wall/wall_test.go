@@ -46,12 +46,6 @@ func TestMeet(t *testing.T) {
 	if h := empty.Meet(10, 1200, fastener.Screw{}); h.Meets != Misses || h.Counts || h.Behind() != nil {
 		t.Errorf("a wall without studs: %+v", h)
 	}
-	if s := testWall().Nearest(600); s.ID != "b" {
-		t.Errorf("nearest to 600 is %s", s.ID)
-	}
-	if empty.Nearest(1) != nil {
-		t.Error("a stud out of nothing")
-	}
 }
 
 func TestWallProblemsAreAllNamed(t *testing.T) {

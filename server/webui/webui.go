@@ -36,7 +36,9 @@ func Serve(e *gin.Engine) {
 				c.String(http.StatusNotFound, "not found")
 				return
 			}
-			c.Header("Cache-Control", "public, max-age=31536000, immutable")
+			if strings.HasPrefix(p, "/assets/") { // their names change with their contents
+				c.Header("Cache-Control", "public, max-age=31536000, immutable")
+			}
 			assets.ServeHTTP(c.Writer, c.Request)
 			return
 		}

@@ -327,6 +327,7 @@ meets: string
 edge_mm: number
 chance_of_a_miss: number
 counts: boolean
+near: boolean
 stud?: string
 stud_depth_mm: number
 length_mm: number

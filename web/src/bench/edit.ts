@@ -270,6 +270,10 @@ export function placeItem(s: Shelf, it: Item): Item {
   return { ...it, from_mm: from, to_mm: from + wide };
 }
 
+/** Puts an item on a shelf, where there is room. */
+export const addItem = (id: string, it: Item): Edit =>
+  changeShelf(id, (s) => ({ ...s, contents: [...s.contents, placeItem(s, it)] }));
+
 /** Stands everything on a shelf with even gaps, in the order it stands in. */
 export const evenOut = (id: string): Edit =>
   changeShelf(id, (s) => {

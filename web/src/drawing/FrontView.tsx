@@ -65,6 +65,12 @@ export function FrontView({ width, height }: { width: number; height: number }) 
     return Math.round(mm / step) * step;
   };
 
+  const show = (all: boolean) => {
+    setZoom(1);
+    setPan([0, 0]);
+    setWhole(all);
+  };
+
   const choose = (kind: Exclude<DragKind, "pan">, id: string) =>
     select(kind === "left" || kind === "right" ? { kind: "shelf", id } : { kind, id });
 
@@ -228,26 +234,10 @@ export function FrontView({ width, height }: { width: number; height: number }) 
         >
           + in
         </button>
-        <button
-          type="button"
-          className="act"
-          onClick={() => {
-            setZoom(1);
-            setPan([0, 0]);
-            setWhole(false);
-          }}
-        >
+        <button type="button" className="act" onClick={() => show(false)}>
           fit shelf
         </button>
-        <button
-          type="button"
-          className="act"
-          onClick={() => {
-            setZoom(1);
-            setPan([0, 0]);
-            setWhole(true);
-          }}
-        >
+        <button type="button" className="act" onClick={() => show(true)}>
           whole wall
         </button>
       </div>

@@ -43,10 +43,7 @@ export function SideView({
   const arm = g.arm_mm;
   const t = g.thickness_mm;
   const high = Y(shelf.thickness_mm) - Math.min(52, above * k * 0.55);
-  const near = g.holes.reduce<(typeof g.holes)[number] | undefined>(
-    (n, h) => (h.counts && (!n || Math.abs(h.y_mm) < Math.abs(n.y_mm)) ? h : n),
-    undefined,
-  );
+  const near = g.holes.find((h) => h.near);
   const over = near !== undefined && near.pull_n > near.takes_n;
   const label = `Bracket from the side. Load ${weight(load, u)} at ${lengthUnit(arm, u)} from the wall. Corner screw pulls ${weight(g.near_pull_n, u)}. Heel pushes ${weight(g.push_n, u)}.`;
   return (

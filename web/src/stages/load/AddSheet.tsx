@@ -2,7 +2,7 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, placeItem } from "../../bench/edit";
+import { newId, addItem } from "../../bench/edit";
 import { decimal } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
@@ -33,11 +33,8 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
   const add = async () => {
     try {
       const made = await api.contents({ row: key, amount, sizes, unit: design.units.length, room_mm: shelf.length_mm });
-      const item = placeItem(shelf, { ...made, id: newId() });
-      const why = await tryEdit((p) => ({
-        ...p,
-        shelves: p.shelves.map((s) => (s.id === shelf.id ? { ...s, contents: [...s.contents, item] } : s)),
-      }));
+      const item = { ...made, id: newId() };
+      const why = await tryEdit(addItem(shelf.id, item));
       if (why) return setError(why);
       select({ kind: "item", id: item.id });
       setAmount("");

@@ -114,7 +114,9 @@ export function LoadPanel() {
             ["child", "a child climbs it"],
             ["pet", "a pet lands on it"],
           ]}
-          onChange={(accident) => edit(setShelf(shelf.id, { accident, pet_kg: shelf.pet_kg || 5 }))}
+          onChange={(accident) =>
+            edit(setShelf(shelf.id, accident === "pet" ? { accident, pet_kg: shelf.pet_kg || 5 } : { accident }))
+          }
         />
         {shelf.accident === "pet" && (
           <Measure

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Deed, Reading, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, newItem, placeItem } from "../../bench/edit";
+import { newId, newItem, addItem } from "../../bench/edit";
 import { mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
@@ -61,11 +61,8 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
   };
   const keep = async () => {
     if (!reading?.stable || reading.fault || reading.kg <= 0) return;
-    const item = placeItem(shelf, { ...newItem(shelf), id: newId(), name, each_kg: reading.kg });
-    const why = await tryEdit((p) => ({
-      ...p,
-      shelves: p.shelves.map((s) => (s.id === shelf.id ? { ...s, contents: [...s.contents, item] } : s)),
-    }));
+    const item = { ...newItem(shelf), id: newId(), name, each_kg: reading.kg };
+    const why = await tryEdit(addItem(shelf.id, item));
     if (why) return setError(why);
     select({ kind: "item", id: item.id });
     onClose();

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Parts, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, newItem, placeItem } from "../../bench/edit";
+import { newId, newItem, addItem } from "../../bench/edit";
 import { decimal, lengthUnit, mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
@@ -41,16 +41,13 @@ export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boole
   };
   const put = async (what: "bin" | "rack") => {
     if (!parts) return;
-    const item = placeItem(shelf, {
+    const item = {
       ...newItem(shelf),
       id: newId(),
       name: what === "bin" ? "One bin’s share" : "One rack’s share",
       each_kg: Math.ceil(parts[what].mass_kg * 1000) / 1000,
-    });
-    const why = await tryEdit((p) => ({
-      ...p,
-      shelves: p.shelves.map((s) => (s.id === shelf.id ? { ...s, contents: [...s.contents, item] } : s)),
-    }));
+    };
+    const why = await tryEdit(addItem(shelf.id, item));
     if (why) return setError(why);
     select({ kind: "item", id: item.id });
     onClose();
