@@ -2,9 +2,34 @@
 // the same door as a user's.
 package demo
 
-import "embed"
+import (
+	"embed"
+	"fmt"
 
-// Files holds one project file for each demo wall.
-//
+	"aguante/core/design"
+	"aguante/server/projectfile"
+)
+
 //go:embed *.json
-var Files embed.FS
+var files embed.FS
+
+// Walls reads the demo walls, one project of each file.
+func Walls() ([]*design.Project, error) {
+	names, err := files.ReadDir(".")
+	if err != nil {
+		return nil, err
+	}
+	var out []*design.Project
+	for _, f := range names {
+		b, err := files.ReadFile(f.Name())
+		if err != nil {
+			return nil, err
+		}
+		p, err := projectfile.Read(b)
+		if err != nil {
+			return nil, fmt.Errorf("demo wall %s: %w", f.Name(), err)
+		}
+		out = append(out, p)
+	}
+	return out, nil
+}

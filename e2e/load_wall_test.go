@@ -217,3 +217,78 @@ func TestWeighACrateOnTheScale(t *testing.T) {
 	p.keys(kb.Enter)
 	p.says("[data-testid=scale]", "too heavy for this scale")
 }
+
+// Forget the marks, sweep the simulated scanner right and back, and take what it
+// found: every stud within 3 mm of the truth, and the conduit not among them.
+func TestScanTheWall(t *testing.T) {
+	a := start(t, "demo")
+	p := browse(t, a.url, 1280, 800)
+	p.click("h2 a|Honey room, long wall")
+	p.says("[data-testid=verdict]", "Holds")
+	p.keys("2")
+	p.click("aside button|=scan")
+	p.click("aside button|forget the 10")
+	p.says("[data-testid=first]", "screws into the stud") // no screw meets a stud that is not marked
+
+	p.says("[data-testid=seeing]", "not calibrated")
+	p.click("aside button|=calibrate")
+	p.says("[data-testid=seeing]", "calibrated")
+	p.click("aside button|=sweep →")
+	p.until("the right end", `document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") === "3900"`)
+	p.says("[data-testid=marks]", "sweep back over it")
+	p.gone("aside button|these 10 studs")
+	p.click("[data-testid=scanner]") // and back by the keys
+	p.keys(kb.ArrowLeft, chromedp.ModifierShift)
+	p.until("the left end", `document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") === "0"`)
+	p.says("[data-testid=marks]", "too narrow for a stud")
+	p.click("aside button|these 10 studs")
+	p.click("aside button|=put it away")
+	p.says("[data-testid=verdict]", "Holds")
+
+	p.settled()
+	studs := a.wall().Studs
+	truth := []float64{58, 462, 868, 1236, 1644, 2049, 2455, 2862, 3268, 3674}
+	if len(studs) != len(truth) {
+		t.Fatalf("studs at %v, want %v", studs, truth)
+	}
+	for i, x := range truth {
+		if d := float64(studs[i].X) - x; d > 3 || d < -3 {
+			t.Errorf("stud %d at %.1f, the true one at %g", i+1, studs[i].X, x)
+		}
+	}
+}
+
+// A scan dragged too fast loses its calibration and says so; a real scanner's
+// file is read, and a broken one refused by its line.
+func TestScannerFaultsAndFiles(t *testing.T) {
+	a := start(t, "demo")
+	p := browse(t, a.url, 390, 844)
+	p.click("h2 a|Honey room, long wall")
+	p.says("[data-testid=verdict]", "Holds")
+	p.click("header button|Wall")
+	p.click("aside button|=scan")
+	p.click("aside button|=calibrate")
+	p.says("[data-testid=seeing]", "calibrated")
+	p.drag("[data-testid=scanner]", 280, 0)
+	p.says("[data-testid=seeing]", "calibration lost")
+	p.click("aside button|=calibrate")
+	p.says("[data-testid=seeing]", "calibrated")
+
+	p.give("Scan file", "scan.jsonl", `{"at_s":0,"x_mm":0,"level":0}`+"\n"+`{"at_s":1,"level":0}`)
+	p.says("aside [role=alert]", "line 2")
+	var lines []string
+	for i := range 200 {
+		x, level := 4*i, 0
+		if x >= 300 && x <= 338 {
+			level = 1
+		}
+		lines = append(lines, fmt.Sprintf(`{"at_s":%d,"x_mm":%d,"level":%d}`, i, x, level))
+	}
+	p.give("Scan file", "scan.jsonl", strings.Join(lines, "\n"))
+	p.says("[data-testid=marks]", "stud?")
+	p.click("[data-testid=marks] button|it is a stud")
+	p.settled()
+	if n := len(a.wall().Studs); n != 11 {
+		t.Errorf("%d studs after one more was taken by hand", n)
+	}
+}

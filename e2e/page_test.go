@@ -4,7 +4,9 @@ package e2e
 import (
 	"bufio"
 	"context"
+	"encoding/json"
 	"fmt"
+	"net/http"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -18,6 +20,9 @@ import (
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
+
+	"aguante/core/wall"
+	"aguante/server/contract"
 )
 
 var binary string
@@ -86,6 +91,21 @@ func (a *app) stop() {
 
 // again starts the stopped app where it was.
 func (a *app) again() { a.run(strings.TrimPrefix(a.url, "http://")) }
+
+// wall is the wall of the first project as it is stored.
+func (a *app) wall() wall.Wall {
+	a.t.Helper()
+	reply, err := http.Get(a.url + "/api/projects")
+	var all []contract.Saved
+	if err == nil {
+		defer reply.Body.Close()
+		err = json.NewDecoder(reply.Body).Decode(&all)
+	}
+	if err != nil || len(all) == 0 {
+		a.t.Fatalf("%d projects: %v", len(all), err)
+	}
+	return all[0].Document.Wall
+}
 
 // page is one tab of a browser.
 type page struct {
@@ -252,6 +272,16 @@ func (p *page) put(label, text string) {
 	p.keys(text)
 	p.keys(kb.Enter)
 	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector('input[aria-label=%q]') || document.querySelector("[role=alert]")`, label))
+}
+
+// give hands a file with a text to a labelled file field.
+func (p *page) give(label, name, text string) {
+	p.t.Helper()
+	file := filepath.Join(p.t.TempDir(), name)
+	if err := os.WriteFile(file, []byte(text), 0o644); err != nil {
+		p.t.Fatal(err)
+	}
+	p.do(chromedp.SetUploadFiles(chromedp.CSS(fmt.Sprintf("input[aria-label=%q]", label)), []string{file}))
 }
 
 // choose picks an option of a labelled list by its value.

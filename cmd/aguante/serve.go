@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"io/fs"
 	"log/slog"
 	"net"
 	"net/http"
@@ -18,7 +17,6 @@ import (
 
 	"aguante/demo"
 	"aguante/server/api"
-	"aguante/server/projectfile"
 	"aguante/server/store"
 )
 
@@ -131,21 +129,13 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) error {
 	return <-done
 }
 
-// loadDemo reads the demo walls through the door of a user's files.
+// loadDemo stores the demo walls.
 func loadDemo(ctx context.Context, st *store.Store) error {
-	return fs.WalkDir(demo.Files, ".", func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() {
-			return err
+	walls, err := demo.Walls()
+	for _, p := range walls {
+		if err == nil {
+			_, err = st.Create(ctx, p)
 		}
-		b, err := demo.Files.ReadFile(path)
-		if err != nil {
-			return err
-		}
-		p, err := projectfile.Read(b)
-		if err != nil {
-			return fmt.Errorf("demo wall %s: %w", path, err)
-		}
-		_, err = st.Create(ctx, p)
-		return err
-	})
+	}
+	return err
 }

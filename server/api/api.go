@@ -49,6 +49,8 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/contents", a.contents)
 	g.POST("/split", a.split)
 	g.POST("/instruments/scale", a.scale)
+	g.POST("/instruments/scanner", a.scanner)
+	g.POST("/scan", a.scan)
 	g.POST("/table/read", a.readTable)
 	g.POST("/table/write", a.writeTable)
 	g.POST("/file", a.readFile)

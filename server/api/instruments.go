@@ -5,8 +5,12 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"aguante/core/scan"
+	"aguante/core/wall"
+	"aguante/demo"
 	"aguante/server/contract"
 	"aguante/server/instrument"
+	"aguante/server/tables"
 )
 
 // scale reads the simulated weighing scale.
@@ -21,4 +25,48 @@ func (a *Server) scale(c *gin.Context) {
 		return
 	}
 	c.JSON(http.StatusOK, s.Read(q.At))
+}
+
+// scanner sweeps the simulated stud scanner over a wall.
+func (a *Server) scanner(c *gin.Context) {
+	var q contract.ScannerRequest
+	if !a.body(c, &q) {
+		return
+	}
+	behind, name, err := behindThe(q)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	readings, err := instrument.Sweep(q.Seed, behind, q.Moves)
+	if err != nil {
+		refuseTyped(c, "moves", err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.ScanReply{Behind: name, Readings: readings, Marks: scan.Marks(readings)})
+}
+
+// behindThe finds the wall that a sweep goes over.
+func behindThe(q contract.ScannerRequest) (*wall.Wall, string, error) {
+	walls, err := demo.Walls()
+	for _, p := range walls {
+		if p.Name == q.Wall {
+			return &p.Wall, p.Name, err
+		}
+	}
+	return instrument.MadeUp(q.Seed, q.Length), "a made-up wall", err
+}
+
+// scan reads what a scanner of one's own has written.
+func (a *Server) scan(c *gin.Context) {
+	var q contract.ScanRequest
+	if !a.body(c, &q) {
+		return
+	}
+	readings, err := tables.ReadScan(q.Text)
+	if err != nil {
+		refuseTyped(c, "text", err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.ScanReply{Readings: readings, Marks: scan.Marks(readings)})
 }

@@ -16,6 +16,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/scan"
 	"aguante/core/wall"
 	"aguante/server/instrument"
 	"aguante/server/tables"
@@ -132,6 +133,29 @@ type ScaleRequest struct {
 	At    float64           `json:"at_s"`
 }
 
+// ScannerRequest takes the simulated stud scanner along a way over the demo wall
+// that bears the name Wall, or else over a made-up one of the given length.
+type ScannerRequest struct {
+	Seed   uint64            `json:"seed"`
+	Wall   string            `json:"wall"`
+	Length quantity.Length   `json:"length_mm"`
+	Moves  []instrument.Move `json:"moves"`
+}
+
+// ScanRequest brings what a scanner of one's own has written: JSON, one reading
+// a line.
+type ScanRequest struct {
+	Text string `json:"text"`
+}
+
+// ScanReply is what was read, and the marks that it adds up to. Behind says
+// which wall the stand-in was taken to.
+type ScanReply struct {
+	Behind   string         `json:"behind,omitempty"`
+	Readings []scan.Reading `json:"readings"`
+	Marks    []scan.Mark    `json:"marks"`
+}
+
 // FileProblem is a problem of a file, with the line it stands on where known.
 type FileProblem struct {
 	problem.Problem
@@ -166,6 +190,9 @@ type wire struct {
 	TableReply      TableReply
 	ScaleRequest    ScaleRequest
 	Reading         instrument.Reading
+	ScannerRequest  ScannerRequest
+	ScanRequest     ScanRequest
+	ScanReply       ScanReply
 	Failure         Failure
 }
 
@@ -195,6 +222,10 @@ func ProjectSchema() ([]byte, error) {
 func WireSchema() ([]byte, error) {
 	r := &jsonschema.Reflector{Namer: func(t reflect.Type) string {
 		switch t {
+		case reflect.TypeFor[scan.Reading]():
+			return "ScanReading"
+		case reflect.TypeFor[scan.Mark]():
+			return "StudMark"
 		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
 			return t.Name() + "Report" // the design has one of each too
 		}

@@ -80,3 +80,24 @@ func FuzzReadContents(f *testing.F) {
 		}
 	})
 }
+
+func TestScanLines(t *testing.T) {
+	good := `{"at_s":0,"x_mm":0,"level":0.02}` + "\n\n" + `{"at_s":0.1,"x_mm":"1 in","level":0.9,"metal":true,"battery":3}` + "\r\n" + `{"at_s":0.2,"x_mm":50,"lost":true}`
+	r, err := ReadScan(good)
+	if err != nil || len(r) != 3 || r[1].X != 25.4 || !r[1].Metal || !r[2].Lost {
+		t.Fatalf("%+v, %v", r, err)
+	}
+	for text, says := range map[string]string{
+		"":                               "no reading",
+		`{"at_s":0,"x_mm":0,"level":0}x`: "line 1",
+		"{\"at_s\":0,\"x_mm\":0,\"level\":0}\n[]": "line 2",
+		`{"at_s":0,"level":0}`:                    "x_mm must be there",
+		`{"at_s":0,"x_mm":4}`:                     "level must be there",
+		`{"at_s":0,"x_mm":-4,"level":0}`:          "between 0 and 30000",
+		"{\"at_s\":3,\"x_mm\":0,\"level\":0}\n{\"at_s\":2,\"x_mm\":0,\"level\":0}": "line 2: at_s goes back",
+	} {
+		if _, err := ReadScan(text); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%q: %v, want %q", text, err, says)
+		}
+	}
+}

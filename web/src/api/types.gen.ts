@@ -18,6 +18,9 @@ TableRequest: TableRequest
 TableReply: TableReply
 ScaleRequest: ScaleRequest
 Reading: Reading
+ScannerRequest: ScannerRequest
+ScanRequest: ScanRequest
+ScanReply: ScanReply
 Failure: Failure
 }
 export interface Catalogue {
@@ -448,6 +451,40 @@ export interface Reading {
 kg: number
 stable: boolean
 fault?: string
+}
+export interface ScannerRequest {
+seed: number
+wall: string
+length_mm: number
+moves: Move[]
+}
+export interface Move {
+at_s: number
+x_mm: number
+calibrate?: boolean
+}
+export interface ScanRequest {
+text: string
+}
+export interface ScanReply {
+behind?: string
+readings: ScanReading[]
+marks: StudMark[]
+}
+export interface ScanReading {
+at_s: number
+x_mm: number
+level: number
+metal?: boolean
+lost?: boolean
+}
+export interface StudMark {
+x_mm: number
+width_mm: number
+doubt_mm: number
+kind: string
+why?: string
+both: boolean
 }
 export interface Failure {
 code: string

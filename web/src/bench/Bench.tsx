@@ -8,6 +8,7 @@ import { SideView } from "../drawing/SideView";
 import { BoardPanel } from "../stages/board/BoardPanel";
 import { HoldPanel } from "../stages/hold/HoldPanel";
 import { LoadPanel } from "../stages/load/LoadPanel";
+import { useScanner } from "../stages/wall/useScanner";
 import { WallPanel } from "../stages/wall/WallPanel";
 import { Sheet } from "../ui/Sheet";
 import { download } from "../ui/files";
@@ -114,6 +115,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     dispatch({ type: "edit", next });
     return null;
   }, []);
+  const scanner = useScanner(design.name, design.wall.length_mm);
   const answer = reportOf(checked.report, current);
   const value: BenchValue = {
     design,
@@ -128,6 +130,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     lit,
     light,
     openWorking: setOpen,
+    scanner,
   };
   const undo = () => dispatch({ type: "undo" });
   const redo = () => dispatch({ type: "redo" });

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Catalogue, Link, Project, Report, ShelfReport } from "../api/types.gen";
+import type { Scanner } from "../stages/wall/useScanner";
 import type { Edit, Selection } from "./edit";
 
 export const STAGES = ["Load", "Wall", "Board", "Hold"] as const;
@@ -23,6 +24,7 @@ export interface BenchValue {
   lit: string | null;
   light: (link: string | null) => void;
   openWorking: (link: string) => void;
+  scanner: Scanner;
 }
 
 const Bench = createContext<BenchValue | null>(null);

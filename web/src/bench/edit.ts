@@ -1,4 +1,4 @@
-import type { Item, KeepOut, Project, Shelf, Stud, Support } from "../api/types.gen";
+import type { Item, KeepOut, Project, Shelf, Stud, StudMark, Support } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
@@ -110,6 +110,32 @@ export const assumeStuds =
     for (let x = first; x <= p.wall.length_mm; x += step)
       if (!found.some((s) => Math.abs(s.x_mm - x) < 60)) guessed.push({ ...newStud(x), doubt_mm: 25, assumed: true });
     return { ...p, wall: { ...p.wall, studs: [...found, ...guessed].sort((a, b) => a.x_mm - b.x_mm) } };
+  };
+
+/** Marks that a scanner found become studs: one that was near, or only guessed, moves to its place. */
+export const takeMarks =
+  (marks: StudMark[]): Edit =>
+  (p) => {
+    const studs = [...p.wall.studs];
+    for (const m of marks) {
+      const near = studs.findIndex((s) => Math.abs(s.x_mm - m.x_mm) < (s.assumed ? 120 : 30));
+      const was = studs[near] ?? newStud(m.x_mm);
+      const stud: Stud = { ...was, x_mm: m.x_mm, doubt_mm: m.doubt_mm, assumed: undefined };
+      if (near < 0) studs.push(stud);
+      else studs[near] = stud;
+    }
+    return { ...p, wall: { ...p.wall, studs: studs.sort((a, b) => a.x_mm - b.x_mm) } };
+  };
+
+export const forgetStuds: Edit = (p) => ({ ...p, wall: { ...p.wall, studs: [] } });
+
+/** A mark that is no stud becomes a pipe to keep out of, over the wall's height. */
+export const barMark =
+  (m: StudMark): Edit =>
+  (p) => {
+    const k = newKeepOut(p, "pipe");
+    const x = clamp(m.x_mm - m.width_mm / 2, 0, p.wall.length_mm - m.width_mm);
+    return { ...p, wall: { ...p.wall, keep_outs: [...p.wall.keep_outs, { ...k, x_mm: x, width_mm: m.width_mm }] } };
   };
 
 const clamp = (v: number, lo: number, hi: number) => Math.max(lo, Math.min(Math.max(lo, hi), v));

@@ -16,6 +16,7 @@ import {
   type Selection,
 } from "../bench/edit";
 import { lengthUnit } from "../format";
+import { ScannerDrawing } from "../stages/wall/ScannerDrawing";
 import { Hatches } from "./Hatch";
 import { KEEP_OUT, KeepOutDrawing } from "./KeepOutDrawing";
 import { ShelfDrawing } from "./ShelfDrawing";
@@ -26,7 +27,8 @@ type DragKind = Selection["kind"] | "left" | "right" | "pan";
 
 /** The wall from the front, to scale, where things are dragged and typed on. */
 export function FrontView({ width, height }: { width: number; height: number }) {
-  const { design, report, selection, select, edit, shelfId, stage } = useBench();
+  const { design, report, selection, select, edit, shelfId, stage, scanner } = useBench();
+  const scanning = scanner.on && stage === "Wall";
   const [whole, setWhole] = useState(false);
   const [zoom, setZoom] = useState(1);
   const [pan, setPan] = useState<[number, number]>([0, 0]);
@@ -36,7 +38,10 @@ export function FrontView({ width, height }: { width: number; height: number }) 
 
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const small = width < 620;
-  const base = fit(boxOf(), width, height, { x: small ? 48 : 72, top: small ? 78 : 92, bottom: small ? 56 : 74 });
+  const pad = scanning
+    ? { x: 28, top: 36, bottom: 12 }
+    : { x: small ? 48 : 72, top: small ? 78 : 92, bottom: small ? 56 : 74 };
+  const base = fit(boxOf(), width, height, pad);
   const k = base.k * zoom;
   const moved: View = {
     k,
@@ -46,6 +51,11 @@ export function FrontView({ width, height }: { width: number; height: number }) 
   const view = held ?? moved;
 
   function boxOf(): Box {
+    if (scanning) {
+      const { length_mm, height_mm } = design.wall; // the whole length, and as much of the height as there is room for
+      const room = ((height - pad.top - pad.bottom) / (width - 2 * pad.x)) * length_mm;
+      return { x0: 0, x1: length_mm, y0: Math.max(0, height_mm - room), y1: height_mm };
+    }
     if (!shelf || whole) return { x0: 0, x1: design.wall.length_mm, y0: 0, y1: design.wall.height_mm };
     const tall = Math.max(160, ...shelf.contents.map((c) => c.height_mm));
     const low = Math.max(80, ...shelf.supports.map((s) => s.flat_bracket?.leg_mm ?? 0));
@@ -214,8 +224,9 @@ export function FrontView({ width, height }: { width: number; height: number }) 
             current={s.id === shelfId}
           />
         ))}
+        {scanning && <ScannerDrawing view={view} height={height} />}
       </svg>
-      {shelf && !whole && <ShelfDimensions shelf={shelf} view={view} />}
+      {shelf && !whole && !scanning && <ShelfDimensions shelf={shelf} view={view} />}
       <StudDimensions view={view} width={width} height={height} shelf={whole ? undefined : shelf} />
       <div className="absolute top-1 left-2 flex gap-3 text-[13px]" role="group" aria-label="View">
         <button

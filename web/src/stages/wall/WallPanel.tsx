@@ -7,6 +7,7 @@ import { lengthUnit } from "../../format";
 import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { TableSheet } from "../../ui/TableSheet";
 import { Measure } from "../../ui/Measure";
+import { ScannerPanel } from "./ScannerPanel";
 
 const setWall =
   (patch: Partial<Wall>): Edit =>
@@ -14,7 +15,7 @@ const setWall =
 
 /** Stage 2: what is behind it? */
 export function WallPanel() {
-  const { design, edit, select, selection } = useBench();
+  const { design, edit, select, selection, scanner } = useBench();
   const [table, setTable] = useState(false);
   const w = design.wall;
   const studs = [...w.studs].sort((a, b) => a.x_mm - b.x_mm);
@@ -52,11 +53,17 @@ export function WallPanel() {
           />
         )}
       </Group>
+      {scanner.on && <ScannerPanel />}
       {stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
       <Group
         title={`${studs.length} studs, centres`}
         action={
           <span className="flex gap-3">
+            {!scanner.on && (
+              <button type="button" className="act" onClick={scanner.open}>
+                scan
+              </button>
+            )}
             <button type="button" className="act" onClick={() => setTable(true)}>
               CSV
             </button>

@@ -1,0 +1,118 @@
+import { useRef, useState } from "react";
+import { api, reason } from "../../api/client";
+import type { StudMark } from "../../api/types.gen";
+import { useBench } from "../../bench/context";
+import { barMark, forgetStuds, takeMarks } from "../../bench/edit";
+import { lengthUnit } from "../../format";
+import { Group } from "../../ui/fields";
+
+/** The scanner's side of the wall stage: sweep it both ways, then take the marks. */
+export function ScannerPanel() {
+  const { design, scanner, edit } = useBench();
+  const [error, setError] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const w = design.wall;
+  const marks = scanner.reply?.marks ?? [];
+  const ready = marks.filter((m) => m.kind === "stud" && m.both);
+  const read = async (f: File) => {
+    try {
+      if (f.size > 3 << 20) throw new Error(`${f.name} is larger than a scan can be (3 MB)`);
+      scanner.show(await api.scan({ text: await f.text() }));
+      setError(null);
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
+  const says = (m: StudMark) => {
+    if (m.kind !== "stud") return m.why;
+    return m.both ? `stud, found both ways, ± ${lengthUnit(m.doubt_mm, design.units)}` : "stud? sweep back over it";
+  };
+  return (
+    <Group
+      title="Stud scanner"
+      action={
+        <button type="button" className="act" onClick={scanner.close}>
+          put it away
+        </button>
+      }
+    >
+      <p className="text-[13px] text-soft" data-testid="behind">
+        Simulated{scanner.reply?.behind ? `, over ${scanner.reply.behind}` : ""}. Calibrate on plain lining, then sweep
+        right and back: drag it, or arrow keys; Shift sweeps.
+      </p>
+      <p role="status" className={scanner.seeing ? "text-vial" : "text-red"} data-testid="seeing">
+        {scanner.seeing
+          ? scanner.sweeping
+            ? "sweeping"
+            : "calibrated"
+          : scanner.reply?.readings.length
+            ? "calibration lost: calibrate it again"
+            : "not calibrated yet"}
+      </p>
+      <p className="flex flex-wrap gap-x-5">
+        <button type="button" className="act font-semibold" disabled={scanner.sweeping} onClick={scanner.calibrate}>
+          calibrate
+        </button>
+        <button type="button" className="act" onClick={() => scanner.sweep(0)}>
+          ← sweep
+        </button>
+        <button type="button" className="act" onClick={() => scanner.sweep(w.length_mm)}>
+          sweep →
+        </button>
+        <button type="button" className="act" onClick={scanner.again}>
+          start again
+        </button>
+        <button type="button" className="act" onClick={() => file.current?.click()}>
+          open a scan
+        </button>
+      </p>
+      <input
+        ref={file}
+        type="file"
+        accept=".jsonl,.ndjson,.json"
+        aria-label="Scan file"
+        className="hidden"
+        onChange={(e) => {
+          const f = e.target.files?.[0];
+          e.target.value = "";
+          if (f) void read(f);
+        }}
+      />
+      {(error ?? scanner.error) && (
+        <p role="alert" className="text-red">
+          {error ?? scanner.error}
+        </p>
+      )}
+      <ul data-testid="marks">
+        {marks.map((m) => (
+          <li key={m.x_mm} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 border-t border-hair py-0.5">
+            <span className={m.kind === "stud" ? "" : "text-ochre"}>{says(m)}</span>
+            <span className="fig">{lengthUnit(m.x_mm, design.units)}</span>
+            {!(m.kind === "stud" && m.both) && (
+              <span className="flex gap-x-4 text-[13px]">
+                <button type="button" className="act" onClick={() => edit(takeMarks([m]))}>
+                  it is a stud
+                </button>
+                {m.kind === "pipe" && (
+                  <button type="button" className="act" onClick={() => edit(barMark(m))}>
+                    keep out
+                  </button>
+                )}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {ready.length > 0 && (
+        <button type="button" className="act font-semibold" onClick={() => edit(takeMarks(ready))}>
+          mark {ready.length === 1 ? "this stud" : `these ${ready.length} studs`} on the wall
+        </button>
+      )}
+      {w.studs.length > 0 && (
+        <button type="button" className="act block" onClick={() => edit(forgetStuds)}>
+          forget the {w.studs.length} that are marked now
+        </button>
+      )}
+    </Group>
+  );
+}
