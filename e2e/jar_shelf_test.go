@@ -47,7 +47,7 @@ func TestDragTheMiddleBracketOffItsStud(t *testing.T) {
 		t.Errorf("the reader is told %q", label)
 	}
 	p.see("h2|Bracket 2 of 3")
-	p.see("text|nothing behind")
+	p.see("text|=nothing")
 	p.keys("s")
 	p.says("[data-testid=verdict]", "Holds 36 kg")
 	p.keys("z", chromedp.ModifierCtrl)

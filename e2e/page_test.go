@@ -271,7 +271,7 @@ func (p *page) put(label, text string) {
 	p.see(`input[aria-label="` + label + `"]`)
 	p.keys(text)
 	p.keys(kb.Enter)
-	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector('input[aria-label=%q]') || document.querySelector("[role=alert]")`, label))
+	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]")`, `input[aria-label="`+label+`"]`))
 }
 
 // give hands a file with a text to a labelled file field.

@@ -330,7 +330,7 @@ func TestAConduitBehindIsNotDrilled(t *testing.T) {
 		t.Errorf("holds %v, %s", s.HoldsUpTo, l.How)
 	}
 	for _, h := range s.Supports[1].Geometry.Holes {
-		if h.Counts || h.Meets != wall.Barred || !strings.Contains(h.Why, "do not drill") {
+		if h.Counts || h.Meets != wall.Barred || !strings.Contains(h.Why, "must not be drilled") {
 			t.Errorf("%+v", h)
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"aguante/core/design"
+	"aguante/core/wall"
 )
 
 // Stud is what all the shelves of a wall together ask of one of its studs: the
@@ -19,6 +20,9 @@ type Stud struct {
 // floor and ceiling, each couple M0 at its height).
 func studs(p *design.Project, shelves []Shelf) []Stud {
 	out := []Stud{}
+	if p.Wall.Solid() || p.Wall.Kind == wall.SteelStuds {
+		return out // there are none, or nothing is known of them
+	}
 	for i := range p.Wall.Studs {
 		st := &p.Wall.Studs[i]
 		var couples, heights []float64

@@ -184,7 +184,7 @@ func (s Support) Way() support.Way {
 // UnmarshalJSON reads a project onto its defaults.
 func (p *Project) UnmarshalJSON(b []byte) error {
 	type plain Project
-	with := plain{Units: Units{Length: "in", Mass: "lb"}}
+	with := plain{Units: Units{Length: "in", Mass: "lb"}, Wall: wall.Wall{Kind: wall.WoodStuds}}
 	if err := json.Unmarshal(b, &with); err != nil {
 		return err
 	}

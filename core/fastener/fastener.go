@@ -28,11 +28,23 @@ type Kind string
 const (
 	WoodScrew Kind = "wood-screw"
 	Lag       Kind = "lag" // also called coach screw
+	Anchor    Kind = "anchor"
+)
+
+// Fit is what an anchor is made for.
+type Fit string
+
+// What anchors are made for.
+const (
+	InLining  Fit = "lining"
+	InMasonry Fit = "masonry"
 )
 
 // Type is a fastener of one diameter, as the tables have it; mm. Head is 0
 // where the head is hexagonal and bears on a washer. Tip is the length of the
-// tapered point that is not counted, lags only.
+// tapered point that is not counted, lags only. Anchors have the place they are
+// made for and a pull and a shear, N, to work with where nothing is known of
+// them: in 12.7 mm gypsum, or in solid masonry.
 type Type struct {
 	Key    string  `json:"key"`
 	Name   string  `json:"name"`
@@ -42,6 +54,9 @@ type Type struct {
 	Root   float64 `json:"root_mm"`
 	Head   float64 `json:"head_mm"`
 	Tip    float64 `json:"tip_mm"`
+	Fits   Fit     `json:"fits,omitempty"`
+	Pull   float64 `json:"pull_n,omitempty"`
+	Shear  float64 `json:"shear_n,omitempty"`
 	Source string  `json:"source"`
 }
 
@@ -63,7 +78,7 @@ var types = sync.OnceValue(func() []Type {
 		out = append(out, Type{
 			Key: r.Text("key"), Name: r.Text("name"), Kind: Kind(r.Text("kind")), Unit: r.Text("unit"),
 			D: r.Number("d") * by, Root: r.Number("root") * by, Head: r.Number("head") * by, Tip: r.Number("tip") * by,
-			Source: r.Text("source"),
+			Fits: Fit(r.Text("fits")), Pull: r.Number("pull_n"), Shear: r.Number("shear_n"), Source: r.Text("source"),
 		})
 	}
 	return out

@@ -119,6 +119,12 @@ func TestGripAtTheBackOfTheStud(t *testing.T) {
 
 func TestPropertiesOverTheTable(t *testing.T) {
 	for _, ty := range Types() {
+		if ty.Kind == Anchor {
+			if ty.Pull <= 0 || ty.Shear <= 0 || ty.Fits != InLining && ty.Fits != InMasonry {
+				t.Errorf("%s: %+v", ty.Key, ty)
+			}
+			continue
+		}
 		s := Screw{Type: ty, Length: 75}
 		last := 0.0
 		for _, g := range []float64{0.35, 0.42, 0.5, 0.6, 0.7} {

@@ -5,8 +5,10 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"strings"
 	"sync"
 
+	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/table"
 )
@@ -40,6 +42,25 @@ type Row struct {
 	Depth  float64 `json:"depth_mm"`
 	Height float64 `json:"height_mm"`
 	Basis  string  `json:"basis"`
+}
+
+// OwnGroup is where the rows stand that a person has kept.
+const OwnGroup = "Your own"
+
+// Validate names every problem of a row of the person's own.
+func (r Row) Validate(p *problem.List) {
+	if strings.TrimSpace(r.Name) == "" {
+		p.Add("name", "give it a name")
+	}
+	p.Name("name", r.Name)
+	p.Name("basis", r.Basis)
+	p.OneOf("by", string(r.By), []string{string(PerPiece), string(PerMetre), string(PerLitre), string(PerCubic)})
+	p.OneOf("shape", string(r.Shape), problem.Words(Shapes()))
+	p.MassBetween("high_kg", r.High, 0.001, 2000)
+	p.MassBetween("low_kg", r.Low, 0.001, max(r.High, 0.001))
+	p.Between("width_mm", r.Width, 1, 10000)
+	p.Between("depth_mm", r.Depth, 0, 3000)
+	p.Between("height_mm", r.Height, 1, 5000)
 }
 
 // Rows returns the catalogue of contents.

@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"aguante/core/fastener"
-	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/section"
@@ -55,31 +54,11 @@ type BracketHole struct {
 	Offset quantity.Length `json:"offset_mm"`
 }
 
-// Fixing is a fastener by its catalogue key and length.
-type Fixing struct {
-	Type   string          `json:"type"`
-	Length quantity.Length `json:"length_mm"`
-}
-
 // BoardScrews hold the board down on a bracket's arm.
 type BoardScrews struct {
 	Fixing
 	Count    int             `json:"count"`
 	FromWall quantity.Length `json:"from_wall_mm"`
-}
-
-// screw finds a fixing in the catalogue.
-func (f Fixing) screw() fastener.Screw {
-	t, _ := fastener.TypeOf(f.Type)
-	return fastener.Screw{Type: t, Length: float64(f.Length)}
-}
-
-// Validate names every problem of a fixing.
-func (f Fixing) Validate(p *problem.List) {
-	if _, ok := fastener.TypeOf(f.Type); !ok {
-		p.Add("type", "fastener %q is not in the catalogue", f.Type)
-	}
-	p.Between("length_mm", float64(f.Length), 8, 400)
 }
 
 // Validate names every problem of the bracket.
@@ -104,6 +83,9 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	if s := b.Board; s != nil {
 		at := p.In("board_screws")
 		s.Fixing.Validate(at)
+		if s.noun() == "anchor" {
+			at.Add("type", "an anchor does not hold in a board: choose a screw")
+		}
 		at.CountBetween("count", float64(s.Count), 1, 12)
 		at.Between("from_wall_mm", float64(s.FromWall), 5, float64(b.Reach)-2)
 	}
@@ -120,7 +102,6 @@ func (b *FlatBracket) yield() float64 {
 type flat struct {
 	*FlatBracket
 	set   Setting
-	screw fastener.Screw
 	holes []drilled
 	near  int // the hole nearest the corner that holds, or -1
 	hold  int // how many hold
@@ -130,31 +111,15 @@ type flat struct {
 	net   float64 // Z at the corner's nearest hole, mm³
 }
 
-// drilled is one hole and what its screw takes in each case.
-type drilled struct {
-	BracketHole
-	hit  wall.Hit
-	grip fastener.Grip
-	caps [cases]screwTakes
-}
-
-type screwTakes struct {
-	pull, push float64
-	by         string // what limits the pull
-}
-
 // Hang puts the bracket in its place.
 func (b *FlatBracket) Hang(s Setting) Hung {
-	f := &flat{FlatBracket: b, set: s, screw: b.Screw.screw(), near: -1}
+	f := &flat{FlatBracket: b, set: s, near: -1}
 	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
+	plate := piece{side: fastener.Member{Steel: true, Length: float64(b.Thickness)}}
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
-		d := drilled{BracketHole: h, hit: s.Wall.Meet(s.X+float64(h.Offset), s.Underside+f.sign()*float64(h.Corner), f.screw)}
-		if st := d.hit.Behind(); st != nil && d.hit.Meets != wall.Misses {
-			d.grip = f.screw.Grip(float64(b.Thickness), s.Wall.Lining.Gap(), float64(st.Depth))
-		}
-		f.holes = append(f.holes, d)
+		f.holes = append(f.holes, s.drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, plate))
 	}
 	hole := 0.0
 	if !math.IsInf(corner, 1) {
@@ -168,19 +133,13 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 			continue
 		}
 		f.hold++
-		if f.near < 0 || d.Corner < f.holes[f.near].Corner {
+		if f.near < 0 || f.corner(d) < f.corner(&f.holes[f.near]) {
 			f.near = i
 		}
-		below = append(below, float64(b.Leg-d.Corner))
-		above = append(above, float64(d.Corner))
-		for c := range cases {
-			d.caps[c] = f.takes(nil, *d, s.Bases[c])
-		}
+		below = append(below, float64(b.Leg)-f.corner(d))
+		above = append(above, f.corner(d))
 	}
-	fb := wall.LiningBearing
-	if s.Wall.Lining.Kind == wall.Bare {
-		fb = f.studBearing()
-	}
+	fb := s.bearing(f.holes)
 	heels := [2]heel{newHeel(below, float64(b.Width), fb), newHeel(above, float64(b.Width), fb)}
 	f.heel, f.up = heels[0], heels[1]
 	if b.LegSide == LegAbove {
@@ -197,51 +156,13 @@ func (b *FlatBracket) sign() float64 {
 	return -1
 }
 
-// counts tells whether the screw is relied on. One that would come out of the
-// stud's back must not be drilled, like one into a keep-out.
-func (d drilled) counts() bool { return d.hit.Counts && d.grip.Holds && !d.grip.Through }
-
-// stud returns the lumber behind a hole.
-func (d drilled) stud() material.Lumber {
-	l, _ := material.LumberOf(d.hit.Behind().Wood)
-	return l
-}
-
-// studBearing is the least Fc⊥ of the studs that the bracket meets.
-func (f *flat) studBearing() float64 {
-	least := math.Inf(1)
-	for _, d := range f.holes {
-		if d.hit.Behind() != nil {
-			least = min(least, d.stud().Perp)
-		}
-	}
-	if math.IsInf(least, 1) {
-		return wall.LiningBearing
-	}
-	return least
-}
-
-// takes returns what one screw takes: the least of the wood and its own steel
-// as a pull (a steel leg does not let the head through), and the push across.
-func (f *flat) takes(sh *working.Sheet, d drilled, on material.Basis) screwTakes {
-	wood := d.stud()
-	out := screwTakes{by: "pull out of the stud"}
-	out.pull = fastener.Withdrawal(sh, f.screw, wood.G, d.grip.Thread, on)
-	if steel := fastener.Steel(sh, f.screw, on); steel < out.pull {
-		out.pull, out.by = steel, "tear in two"
-	}
-	if sh.On() {
-		sh.Add("T′", "pull that the screw takes: the least of wood and steel", "min(W, N)", out.pull, working.Force, "NDS 12.2")
-	}
-	plate := fastener.Member{Steel: true, Length: float64(f.Thickness)}
-	out.push, _ = fastener.Lateral(sh, f.screw, plate, fastener.Member{G: wood.G, Length: d.grip.Bearing}, f.set.Wall.Lining.Gap(), on)
-	return out
-}
+// corner is how far a hole is from the corner, mm.
+func (f *flat) corner(d *drilled) float64 { return math.Abs(d.y) }
 
 // bend returns the corner-to-near-screw length s, mm.
 func (f *flat) bend() float64 {
 	if f.near >= 0 {
-		return float64(f.holes[f.near].Corner)
+		return f.corner(&f.holes[f.near])
 	}
 	return float64(f.Leg)
 }
@@ -276,21 +197,35 @@ func (f *flat) Links() []Link {
 		links = append(links, Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: f.boardScrews})
 	}
 	if f.hold > 0 {
-		links = append(links, Link{Part: f.holes[f.near].ID, Mode: "near", Role: RoleNear, Kind: Strength, Name: "screw at the corner", Use: f.nearScrew})
+		links = append(links, Link{Part: f.holes[f.near].id, Mode: "near", Role: RoleNear, Kind: Strength, Name: f.Screw.noun() + " at the corner", NoMean: f.Screw.noMean(), Use: f.nearScrew})
 		if f.hold > 1 {
-			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other screws", Use: f.otherScrews})
+			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other " + f.Screw.noun() + "s", NoMean: f.Screw.noMean(), Use: f.otherScrews})
 		}
 		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.heelName(), Use: f.heelPress,
 			NoMean: "no mean strength is known for the wall under the heel"})
 	}
-	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: "screws into the stud", Use: f.behind})
+	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: f.intoName(), Use: f.behind})
 }
 
 func (f *flat) heelName() string {
-	if f.set.Wall.Lining.Kind == wall.Bare {
-		return "stud under the heel"
+	switch {
+	case f.set.Wall.Lining.Kind != wall.Bare:
+		return "lining under the heel"
+	case f.set.Wall.Solid():
+		return "wall under the heel"
 	}
-	return "lining under the heel"
+	return "stud under the heel"
+}
+
+// intoName names what holds the fasteners.
+func (f *flat) intoName() string {
+	switch {
+	case f.set.Wall.Solid():
+		return f.Screw.noun() + "s into the wall"
+	case f.Screw.noun() == "anchor":
+		return "anchors into the lining"
+	}
+	return "screws into the stud"
 }
 
 func (f *flat) bar(sh *working.Sheet, a Action) Use {
@@ -384,9 +319,9 @@ func (f *flat) turning(a Action) *heel {
 // lever is the height of a hole over the heel that turns, mm.
 func (f *flat) lever(d *drilled, a Action) float64 {
 	if (f.LegSide == LegBelow) == (a.M >= 0) {
-		return float64(f.Leg - d.Corner)
+		return float64(f.Leg) - f.corner(d)
 	}
-	return float64(d.Corner)
+	return f.corner(d)
 }
 
 // nearPull is the pull on the screw at the corner, which a bent bar loads more
@@ -395,7 +330,7 @@ func (f *flat) nearPull(sh *working.Sheet, a Action) float64 {
 	y, ten := f.lever(&f.holes[f.near], a), 10*float64(f.Thickness)
 	t := math.Abs(a.M) / min(y, ten)
 	if sh.On() {
-		sh.Add("T", "pull on the screw at the corner: a bent bar is no rigid plate", "M / min(y, 10 t)", t, working.Force, "Rule",
+		sh.Add("T", "pull on the one at the corner: a bent bar is no rigid plate", "M / min(y, 10 t)", t, working.Force, "Rule",
 			working.In("M", math.Abs(a.M), working.Moment), working.In("y", y, working.Length), working.In("10 t", ten, working.Length))
 	}
 	return t
@@ -404,26 +339,14 @@ func (f *flat) nearPull(sh *working.Sheet, a Action) float64 {
 func (f *flat) share(sh *working.Sheet, a Action) float64 {
 	v := math.Abs(a.R) / float64(f.hold)
 	if sh.On() {
-		sh.Add("V", "push across on each screw that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force), working.In("n", float64(f.hold), working.Ratio))
+		sh.Add("V", "push across on each one that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force), working.In("n", float64(f.hold), working.Ratio))
 	}
 	return v
 }
 
-// capacity reads what a screw takes, or works it out again for the sheet.
-func (f *flat) capacity(sh *working.Sheet, d *drilled, c Case) screwTakes {
-	if sh.On() {
-		return f.takes(sh, *d, f.set.Bases[c])
-	}
-	return d.caps[c]
-}
-
+// together tells how far one of the fasteners is used.
 func (f *flat) together(sh *working.Sheet, d *drilled, v, t float64, c Case) Use {
-	takes := f.capacity(sh, d, c)
-	u := Use{Used: fastener.Together(sh, v, t, takes.push, takes.pull), How: takes.by}
-	if v/takes.push > t/takes.pull {
-		u.How = "bend and crush the wood under shear"
-	}
-	return u
+	return d.used(sh, v, t, c, f.set.Bases[c])
 }
 
 func (f *flat) nearScrew(sh *working.Sheet, a Action) Use {
@@ -464,28 +387,19 @@ func (f *flat) heelPress(sh *working.Sheet, a Action) Use {
 
 func (f *flat) behind(sh *working.Sheet, a Action) Use {
 	if sh.On() {
-		sh.Add("n", "screws that meet a stud and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; measured studs")
+		sh.Add("n", f.Screw.noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
 	if f.hold == 0 {
 		return Use{Used: fails, How: f.whyNone()}
 	}
-	return Use{How: "meet the stud"}
+	return Use{How: "hold"}
 }
 
 func (f *flat) whyNone() string {
-	switch {
-	case len(f.holes) == 0:
+	if len(f.holes) == 0 {
 		return "there are none"
-	case f.holes[0].hit.Meets == wall.Barred:
-		return "must not be drilled: " + f.holes[0].hit.Bars + " behind"
-	case f.holes[0].hit.Meets == wall.Misses:
-		return "miss: no stud behind"
-	case f.holes[0].hit.Meets == wall.Edge && !f.holes[0].hit.Counts:
-		return "too near the stud's edge"
-	case f.holes[0].grip.Through:
-		return "come out of the stud's back: do not drill"
 	}
-	return "too short for the stud"
+	return "the first " + f.holes[0].why()
 }
 
 // Geometry draws the bracket.
@@ -518,48 +432,15 @@ func (f *flat) Geometry(a Action) Geometry {
 	}
 	for i := range f.holes {
 		d := &f.holes[i]
-		hole := Hole{
-			ID: d.ID, X: f.set.X + float64(d.Offset), Y: f.sign() * float64(d.Corner), Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Near: i == f.near, Counts: d.counts(),
-			Length: f.screw.Length, D: f.screw.D, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least,
+		pull := g.Pull
+		if i != f.near && d.counts() {
+			pull = h.pull(nil, m, f.lever(d, a))
 		}
-		if hole.Counts {
-			hole.Takes = d.caps[a.Case].pull
-			hole.Shear = math.Abs(a.R) / float64(f.hold)
-			hole.Pull = g.Pull
-			if i != f.near {
-				hole.Pull = h.pull(nil, m, f.lever(d, a))
-			}
-		}
-		if st := d.hit.Behind(); st != nil {
-			hole.StudDepth = float64(st.Depth)
-			hole.Pilot = f.screw.Bits(d.stud().G).Pilot
-			if hole.Least == 0 {
-				hole.Least = f.screw.Grip(0, 0, 1).Least
-			}
-			hole.Would = float64(f.Thickness) + f.set.Wall.Lining.Gap() + hole.Least + f.screw.Tip
-		}
-		hole.Why = f.why(*d)
+		hole := d.hole(a.Case, pull, math.Abs(a.R)/float64(max(f.hold, 1)))
+		hole.Near = i == f.near
 		g.Holes = append(g.Holes, hole)
 	}
 	return g
-}
-
-func (f *flat) why(d drilled) string {
-	switch {
-	case d.hit.Meets == wall.Barred:
-		return "do not drill: " + d.hit.Bars + " behind; not counted"
-	case d.hit.Meets == wall.Misses:
-		return "misses the stud: not counted"
-	case !d.hit.Counts:
-		return "too near the stud's edge: not counted"
-	case !d.grip.Holds:
-		return "too short: not counted"
-	case d.grip.Through:
-		return "comes out of the stud's back: do not drill; not counted"
-	case d.hit.Meets == wall.Edge:
-		return "near the stud's edge: it may split"
-	}
-	return ""
 }
 
 // Notes says what was taken for granted and what to beware of.
@@ -570,12 +451,23 @@ func (f *flat) Notes() Notes {
 	}
 	missing := len(f.holes) - f.hold
 	if f.hold > 0 && missing > 0 {
-		n.Cautions = append(n.Cautions, fmt.Sprintf("only %d of %d screws hold; the others are not counted", f.hold, len(f.holes)))
+		n.Cautions = append(n.Cautions, fmt.Sprintf("only %d of %d %ss hold; the others are not counted", f.hold, len(f.holes), f.Screw.noun()))
 	}
-	for _, d := range f.holes {
-		if why := f.why(d); why != "" && d.counts() {
-			n.Cautions = append(n.Cautions, "a screw "+why)
+	for i := range f.holes {
+		if d := &f.holes[i]; d.why() != "" && d.counts() {
+			n.Cautions = append(n.Cautions, "a "+f.Screw.noun()+" "+d.why())
 			break
+		}
+	}
+	if f.Screw.noun() == "anchor" && f.hold > 0 {
+		if f.Screw.Rating == nil {
+			n.Assumed = append(n.Assumed, "nothing is known of the "+f.Screw.screw().Name+": low figures taken")
+		}
+		if f.set.Wall.Solid() {
+			n.Assumed = append(n.Assumed, "the anchors stand in sound brick, block or concrete, not in a joint")
+		}
+		if f.Screw.screw().Fits == fastener.InLining {
+			n.Cautions = append(n.Cautions, "what a packet rates each anchor for is not what each carries here: the bracket levers the top one out")
 		}
 	}
 	if float64(f.Reach) < f.set.Depth*2/3 {

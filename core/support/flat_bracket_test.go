@@ -167,14 +167,14 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 		hold  int
 		how   string
 	}{
-		"in the stud":          {500, Fixing{"wood-10", 63.5}, 2, "meet the stud"},
-		"beside it":            {560, Fixing{"wood-10", 63.5}, 0, "miss: no stud behind"},
-		"its edge, a screw":    {510, Fixing{"wood-10", 63.5}, 2, "meet the stud"},
-		"its very edge":        {518, Fixing{"wood-10", 63.5}, 0, "too near the stud's edge"},
-		"its edge, a lag":      {510, Fixing{"lag-5/16", 101.6}, 0, "too near the stud's edge"},
-		"too short":            {500, Fixing{"wood-10", 38}, 0, "too short for the stud"},
-		"out of the back":      {500, Fixing{"lag-5/16", 127}, 0, "come out of the stud's back: do not drill"},
-		"lag too short by tip": {500, Fixing{"lag-5/16", 4.76 + 12.7 + 34}, 0, "too short for the stud"},
+		"in the stud":          {500, Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"beside it":            {560, Fixing{Type: "wood-10", Length: 63.5}, 0, "the first misses the stud: not counted"},
+		"its edge, a screw":    {510, Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"its very edge":        {518, Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
+		"its edge, a lag":      {510, Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
+		"too short":            {500, Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
+		"out of the back":      {500, Fixing{Type: "lag-5/16", Length: 127}, 0, "the first comes out of the stud's back, do not drill: not counted"},
+		"lag too short by tip": {500, Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0, "the first is too short for the stud: not counted"},
 	} {
 		b := bracket()
 		b.Screw = c.screw
@@ -206,7 +206,7 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 
 func TestBoardScrews(t *testing.T) {
 	b := bracket()
-	b.Board = &BoardScrews{Fixing: Fixing{"wood-6", 28}, Count: 2, FromWall: 100}
+	b.Board = &BoardScrews{Fixing: Fixing{Type: "wood-6", Length: 28}, Count: 2, FromWall: 100}
 	s := setting(500)
 	s.Thickness = 38
 	f := b.Hang(s).(*flat)

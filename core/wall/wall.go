@@ -12,7 +12,25 @@ import (
 	"aguante/core/quantity"
 )
 
-// LiningKind is what covers the studs.
+// Kind is what the wall is made of.
+type Kind string
+
+// The kinds of wall.
+const (
+	WoodStuds  Kind = "wood-studs"
+	SteelStuds Kind = "steel-studs"
+	Masonry    Kind = "masonry" // solid brick or stone
+	Block      Kind = "block"   // hollow
+	Concrete   Kind = "concrete"
+)
+
+// Kinds lists them.
+func Kinds() []Kind { return []Kind{WoodStuds, SteelStuds, Masonry, Block, Concrete} }
+
+// Solid tells whether the wall is the same all along, without studs.
+func (w *Wall) Solid() bool { return w.Kind == Masonry || w.Kind == Block || w.Kind == Concrete }
+
+// LiningKind is what covers the wall.
 type LiningKind string
 
 // The linings.
@@ -121,8 +139,9 @@ func (k KeepOut) Overlaps(x0, x1, y0, y1 float64) bool {
 	return x1 > float64(k.X) && x0 < float64(k.X+k.Width) && y1 > float64(k.Y) && y0 < float64(k.Y+k.Height)
 }
 
-// Wall is the wall that everything hangs on.
+// Wall is the wall that everything hangs on. No kind means wood studs.
 type Wall struct {
+	Kind     Kind            `json:"kind"`
 	Length   quantity.Length `json:"length_mm"`
 	Height   quantity.Length `json:"height_mm"`
 	Lining   Lining          `json:"lining"`
@@ -130,68 +149,105 @@ type Wall struct {
 	KeepOuts []KeepOut       `json:"keep_outs"`
 }
 
-// Meets is what a hole finds behind the lining.
+// Meets is what a hole finds behind the face.
 type Meets string
 
 // What a hole meets.
 const (
-	InStud Meets = "stud"
-	Edge   Meets = "edge" // nearer the stud's edge than the fastener should be
-	Misses Meets = "misses"
-	Barred Meets = "keep-out" // something runs there
+	InStud   Meets = "stud"
+	Edge     Meets = "edge" // nearer the stud's edge than the fastener should be
+	Misses   Meets = "misses"
+	Barred   Meets = "keep-out" // something runs there
+	InLining Meets = "lining"   // an anchor made for it
+	InWall   Meets = "wall"     // masonry or concrete
 )
 
 // Hit is what one fastener meets. Stud is its id, or the nearest one's on a
 // miss; Edge is how far inside the stud's side the axis runs, mm, negative
-// outside. Counts says whether the place holds a fastener at all.
+// outside. Counts says whether the place holds a fastener at all, and Why not.
 type Hit struct {
 	Meets  Meets   `json:"meets"`
 	Stud   string  `json:"stud,omitempty"`
 	Edge   float64 `json:"edge_mm"`
 	Counts bool    `json:"counts"`
 	Chance float64 `json:"chance_of_a_miss"`
-	Bars   string  `json:"bars,omitempty"` // what must not be drilled into
+	Why    string  `json:"why,omitempty"`
 	stud   *Stud
 }
 
 // Behind returns the stud that a hit is about, or nil on a wall without studs.
 func (h Hit) Behind() *Stud { return h.stud }
 
-// Meet says what a screw at x, y meets (engineering basis: in the stud when its
+// Meet says what a fastener at x, y meets (engineering basis: in the stud when its
 // axis is at least its edge distance inside; nearer is the edge, which fails a
 // lag and, under half the distance, any screw; outside it misses). With a stud
 // that may be off by ±u, any place within being as likely, Chance is the part of
-// them in which the axis runs outside the stud.
+// them in which the axis runs outside the stud. Only wood holds a screw: in
+// masonry, in steel studs and in the lining between studs only an anchor made
+// for it counts.
 func (w *Wall) Meet(x, y float64, s fastener.Screw) Hit {
-	hit := Hit{Meets: Misses, Edge: math.Inf(-1), Chance: 1}
+	hit := w.place(x, s)
+	for _, k := range w.KeepOuts {
+		if k.Meets(x, y, s.D/2) {
+			hit.Meets, hit.Counts = Barred, false
+			hit.Why = "must not be drilled: " + k.Called() + " behind"
+			break
+		}
+	}
+	return hit
+}
+
+// place is Meet without the keep-outs.
+func (w *Wall) place(x float64, s fastener.Screw) Hit {
+	if w.Solid() {
+		hit := Hit{Meets: InWall, Counts: s.Kind == fastener.Anchor && s.Fits == fastener.InMasonry}
+		if !hit.Counts {
+			hit.Why = "needs an anchor made for " + map[Kind]string{Masonry: "masonry", Block: "hollow block", Concrete: "concrete"}[w.Kind]
+		}
+		return hit
+	}
+	hit := Hit{Meets: Misses, Edge: math.Inf(-1), Chance: 1, Why: "misses the stud"}
 	for i := range w.Studs {
 		st := &w.Studs[i]
 		if inside := float64(st.Width)/2 - math.Abs(x-float64(st.X)); inside > hit.Edge {
 			hit.Edge, hit.Stud, hit.stud = inside, st.ID, st
 		}
 	}
-	for _, k := range w.KeepOuts {
-		if k.Meets(x, y, s.D/2) {
-			hit.Meets, hit.Bars = Barred, k.Called()
-			break
-		}
-	}
 	if hit.stud == nil {
-		hit.Edge = 0
-		return hit
-	}
-	hit.Chance = hit.stud.missChance(x)
-	if hit.Meets == Barred {
-		return hit
+		hit.Edge, hit.Why = 0, "has no stud behind"
+	} else {
+		hit.Chance = hit.stud.missChance(x)
 	}
 	switch need := s.EdgeDistance(); {
+	case s.Kind == fastener.Anchor:
+		hit.inLining(w, s)
+	case hit.Edge < 0 || hit.stud == nil:
+	case w.Kind == SteelStuds:
+		hit.Meets, hit.Why = InStud, "is in a steel stud, which holds by a rated anchor only"
 	case hit.Edge >= need-1e-9:
-		hit.Meets, hit.Counts = InStud, true
-	case hit.Edge >= 0:
-		hit.Meets = Edge
-		hit.Counts = s.Kind != fastener.Lag && hit.Edge >= need/2
+		hit.Meets, hit.Counts, hit.Why = InStud, true, ""
+	default:
+		hit.Meets, hit.Why = Edge, "is too near the stud's edge"
+		if s.Kind != fastener.Lag && hit.Edge >= need/2 {
+			hit.Counts, hit.Why = true, ""
+		}
 	}
 	return hit
+}
+
+// inLining judges an anchor on a wall with studs: it holds in the lining between
+// them, where it can open.
+func (h *Hit) inLining(w *Wall, s fastener.Screw) {
+	switch {
+	case s.Fits != fastener.InLining:
+		h.Why = "is an anchor for masonry, and there is none"
+	case w.Lining.Kind == Bare:
+		h.Why = "is an anchor for a lining, and there is none"
+	case h.stud != nil && h.Edge > -s.D/2:
+		h.Meets, h.Why = InStud, "has a stud behind it, where it cannot open: use a screw"
+	default:
+		*h = Hit{Meets: InLining, Counts: true}
+	}
 }
 
 func (s *Stud) missChance(x float64) float64 {
@@ -208,6 +264,9 @@ func (s *Stud) missChance(x float64) float64 {
 
 // Validate names every problem of the wall by its path.
 func (w *Wall) Validate(p *problem.List) {
+	if w.Kind != "" {
+		p.OneOf("kind", string(w.Kind), problem.Words(Kinds()))
+	}
 	p.Between("length_mm", float64(w.Length), 200, 30000)
 	p.Between("height_mm", float64(w.Height), 500, 10000)
 	p.OneOf("lining.kind", string(w.Lining.Kind), problem.Words(Linings()))

@@ -48,6 +48,9 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/quantity", a.quantity)
 	g.POST("/contents", a.contents)
 	g.POST("/split", a.split)
+	g.GET("/own", a.own)
+	g.POST("/own/contents", a.keepContents)
+	g.DELETE("/own/contents/:key", a.forget(store.OwnContents))
 	g.POST("/instruments/scale", a.scale)
 	g.POST("/instruments/scanner", a.scanner)
 	g.POST("/scan", a.scan)
@@ -125,6 +128,8 @@ func (a *Server) failed(c *gin.Context, err error) {
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
 	case errors.As(err, &big):
 		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: "that is larger than a project can be (4 MB)"})
+	case errors.Is(err, store.ErrFull):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "full", Message: err.Error()})
 	case errors.Is(err, store.ErrNotFound):
 		fail(c, http.StatusNotFound, contract.Failure{Code: "not-found", Message: err.Error()})
 	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, errRequest):

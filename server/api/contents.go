@@ -12,7 +12,6 @@ import (
 	"aguante/core/design"
 	"aguante/core/load"
 	"aguante/core/quantity"
-	"aguante/core/table"
 	"aguante/server/contract"
 	"aguante/server/tables"
 )
@@ -28,7 +27,11 @@ func (a *Server) contents(c *gin.Context) {
 	if !a.body(c, &q) {
 		return
 	}
-	row, ok := table.Find(load.Rows(), q.Row, func(r load.Row) string { return r.Key })
+	row, ok, err := a.contentsRow(c, q.Row)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
 	if !ok {
 		a.failed(c, fmt.Errorf("%w: no contents %q", errRequest, q.Row))
 		return

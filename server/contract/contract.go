@@ -36,6 +36,11 @@ func NewCatalogue() Catalogue {
 	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Fasteners: fastener.Types(), Contents: load.Rows()}
 }
 
+// Own is what the person has kept for reuse.
+type Own struct {
+	Contents []load.Row `json:"contents"`
+}
+
 // Saved is a project as the store has it.
 type Saved struct {
 	ID       string          `json:"id"`
@@ -174,6 +179,7 @@ type Failure struct {
 // wire gathers the types that the front end speaks.
 type wire struct {
 	Catalogue       Catalogue
+	Own             Own
 	Saved           Saved
 	Revision        Revision
 	CheckRequest    CheckRequest

@@ -22,7 +22,7 @@ import (
 
 // Errors of the store; compare with errors.Is.
 var (
-	ErrNotFound = errors.New("no such project")
+	ErrNotFound = errors.New("there is no such thing here, or no longer")
 	ErrStale    = errors.New("the project was changed elsewhere since")
 )
 

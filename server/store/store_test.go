@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"errors"
+	"fmt"
 	"os"
 	"path/filepath"
 	"sync"
@@ -135,5 +136,31 @@ func TestOpenSaysWhyItCannot(t *testing.T) {
 	if s, err := Open(context.Background(), file); err == nil {
 		s.Close()
 		t.Error("a letter was opened as a database")
+	}
+}
+
+func TestADrawerHoldsSoManyAndNoMore(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, filepath.Join(t.TempDir(), "a.db"))
+	for i := range most {
+		if err := s.Keep(ctx, OwnContents, fmt.Sprint(i), i); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := s.Keep(ctx, OwnContents, "one more", 1); !errors.Is(err, ErrFull) {
+		t.Errorf("one more: %v", err)
+	}
+	if err := s.Keep(ctx, OwnContents, "0", 1000); err != nil {
+		t.Errorf("over one that is there: %v", err)
+	}
+	all, err := Kept[int](ctx, s, OwnContents)
+	if err != nil || len(all) != most || all[most-1] != 1000 {
+		t.Errorf("%d of them, the last %v, %v", len(all), all[len(all)-1], err)
+	}
+	if err := s.Forget(ctx, OwnContents, "7"); err != nil {
+		t.Error(err)
+	}
+	if err := s.Forget(ctx, OwnContents, "7"); !errors.Is(err, ErrNotFound) {
+		t.Errorf("forgotten twice: %v", err)
 	}
 }

@@ -2,6 +2,7 @@
 
 export interface Wire {
 Catalogue: Catalogue
+Own: Own
 Saved: Saved
 Revision: Revision
 CheckRequest: CheckRequest
@@ -72,6 +73,9 @@ d_mm: number
 root_mm: number
 head_mm: number
 tip_mm: number
+fits?: string
+pull_n?: number
+shear_n?: number
 source: string
 }
 export interface Row {
@@ -86,6 +90,9 @@ width_mm: number
 depth_mm: number
 height_mm: number
 basis: string
+}
+export interface Own {
+contents: Row[]
 }
 export interface Saved {
 id: string
@@ -106,6 +113,7 @@ length: string
 mass: string
 }
 export interface Wall {
+kind: string
 length_mm: number
 height_mm: number
 lining: Lining
@@ -183,10 +191,17 @@ offset_mm: number
 export interface Fixing {
 type: string
 length_mm: number
+rating?: Rating
+}
+export interface Rating {
+pull_kg: number
+shear_kg: number
+means: string
 }
 export interface BoardScrews {
 type: string
 length_mm: number
+rating?: Rating
 count: number
 from_wall_mm: number
 }

@@ -1,4 +1,4 @@
-import type { Item, KeepOut, Project, Shelf, Stud, StudMark, Support } from "../api/types.gen";
+import type { Fixing, Item, KeepOut, Project, Shelf, Stud, StudMark, Support } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
@@ -197,9 +197,12 @@ export const moveStud =
   (p) =>
     setStud(id, { x_mm: clamp(x, 0, p.wall.length_mm) })(p);
 
+/** The studs that a wall has; those marked before it was said to be of masonry are kept out of sight. */
+export const studsOf = (p: Project): Stud[] => (p.wall.kind.endsWith("-studs") ? p.wall.studs : []);
+
 /** The stud nearest to x, or undefined on a wall without studs. */
 export const nearestStud = (p: Project, x: number): Stud | undefined =>
-  p.wall.studs.reduce<Stud | undefined>(
+  studsOf(p).reduce<Stud | undefined>(
     (best, s) => (!best || Math.abs(s.x_mm - x) < Math.abs(best.x_mm - x) ? s : best),
     undefined,
   );
@@ -222,7 +225,9 @@ export function newShelf(p: Project): Shelf {
   const taken = p.shelves.map((s) => s.y_mm);
   let y = p.wall.height_mm * 0.5;
   while (taken.some((t) => Math.abs(t - y) < 250) && y < p.wall.height_mm - 300) y += 300;
-  const on = p.wall.studs.filter((s) => s.x_mm > x + 20 && s.x_mm < x + len - 20).map((s) => s.x_mm);
+  const on = studsOf(p)
+    .filter((s) => s.x_mm > x + 20 && s.x_mm < x + len - 20)
+    .map((s) => s.x_mm);
   const ends =
     on.length >= 2 ? [Math.min(...on), Math.max(...on)] : [x + len * 0.22, x + len * 0.78].map((v) => Math.round(v));
   return {
@@ -244,6 +249,14 @@ export function newShelf(p: Project): Shelf {
   };
 }
 
+/** What goes into a wall of this kind where nothing else is said. */
+function usualFixing(p: Project): Fixing {
+  const lined = p.wall.lining.kind === "none" ? 0 : p.wall.lining.thickness_mm;
+  if (!p.wall.kind.endsWith("-studs")) return { type: "masonry-plug-8", length_mm: Math.ceil((lined + 50) / 10) * 10 };
+  if (p.wall.kind === "steel-studs") return { type: "toggle", length_mm: 60 };
+  return p.units.length === "in" ? { type: "wood-10", length_mm: 63.5 } : { type: "wood-5", length_mm: 60 };
+}
+
 export function newBracket(p: Project, x: number): Support {
   const inch = p.units.length === "in";
   return {
@@ -262,7 +275,7 @@ export function newBracket(p: Project, x: number): Support {
         { id: newId(), from_corner_mm: inch ? 25.4 : 25, offset_mm: 0 },
         { id: newId(), from_corner_mm: inch ? 82.55 : 80, offset_mm: 0 },
       ],
-      screw: inch ? { type: "wood-10", length_mm: 63.5 } : { type: "wood-5", length_mm: 60 },
+      screw: usualFixing(p),
     },
   };
 }
@@ -347,6 +360,7 @@ export function newProject(units: { length: string; mass: string }): Project {
     wall: {
       length_mm: units.length === "in" ? 3048 : 3000,
       height_mm: units.length === "in" ? 2438.4 : 2400,
+      kind: "wood-studs",
       lining: { kind: "gypsum", thickness_mm: 12.7 },
       keep_outs: [],
       studs: Array.from({ length: 7 }, (_, i) => ({ ...newStud(step / 2 + i * step), assumed: true })),

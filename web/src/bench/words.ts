@@ -11,10 +11,10 @@ export const ROLE: Record<string, string> = {
   tips: "stays on arm",
   bar: "bar at corner",
   droop: "bracket droops",
-  near: "corner screw",
-  others: "other screws",
+  near: "at the corner",
+  others: "the others",
   heel: "under the heel",
-  behind: "in the stud",
+  behind: "into the wall",
 };
 
 /** A mass limit as it is said: "above" where nothing gave. */
@@ -23,7 +23,7 @@ export const limit = (l: { kg: number; above: boolean }, u: Units): string =>
 
 /** What a link holds, in a few words. */
 export function figureOf(l: Link, u: Units): string {
-  if (l.kind === "gate") return l.fails ? l.how : l.limit.above ? "holds" : `to ${holds(l.limit.kg, u)}`;
+  if (l.kind === "gate") return l.fails ? "holds nothing" : l.limit.above ? "holds" : `to ${holds(l.limit.kg, u)}`;
   if (l.kind === "stiffness")
     return l.used > 1
       ? `${sag(l.value_mm ?? 0, u)} of ${sag(l.allowed_mm ?? 0, u)}`

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { setItem, setShelf, setStud, setSupport } from "../bench/edit";
+import { setItem, setShelf, setStud, setSupport, studsOf } from "../bench/edit";
 import { Measure } from "../ui/Measure";
 import type { View } from "./view";
 
@@ -122,7 +122,7 @@ export function StudDimensions({
   shelf: Shelf | undefined;
 }) {
   const { design, stage } = useBench();
-  const studs = [...design.wall.studs].sort((a, b) => a.x_mm - b.x_mm);
+  const studs = [...studsOf(design)].sort((a, b) => a.x_mm - b.x_mm);
   const y = height - 22;
   return (
     <>

@@ -12,6 +12,7 @@ import {
   moveSupport,
   nearestStud,
   shelfOf,
+  studsOf,
   supportOf,
   type Selection,
 } from "../bench/edit";
@@ -21,6 +22,7 @@ import { Hatches } from "./Hatch";
 import { KEEP_OUT, KeepOutDrawing } from "./KeepOutDrawing";
 import { ShelfDrawing } from "./ShelfDrawing";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
+import { WallFill } from "./WallFill";
 import { fit, type Box, type View } from "./view";
 
 type DragKind = Selection["kind"] | "left" | "right" | "pan";
@@ -165,7 +167,8 @@ export function FrontView({ width, height }: { width: number; height: number }) 
           <line x1={view.x(0)} x2={view.x(0)} y1={top} y2={floor} />
           <line x1={view.x(design.wall.length_mm)} x2={view.x(design.wall.length_mm)} y1={top} y2={floor} />
         </g>
-        {design.wall.studs.map((s) => {
+        <WallFill wall={design.wall} view={view} />
+        {studsOf(design).map((s) => {
           const x = view.x(s.x_mm);
           const w = s.width_mm * view.k;
           const hit = Math.max(24, w);
@@ -221,7 +224,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
             view={view}
             thing={thing}
             bindEnd={(end) => bind(end, s.id)}
-            current={s.id === shelfId}
+            current={s.id === shelfId && !scanning}
           />
         ))}
         {scanning && <ScannerDrawing view={view} height={height} />}

@@ -102,11 +102,15 @@ export function ShelfDrawing({
           view={view}
           thing={thing}
           named={current && !crowded}
+          alone={(report?.supports.filter(idle).length ?? 0) === 1}
         />
       ))}
     </g>
   );
 }
+
+/** A support of which no fastener counts. */
+const idle = (r: SupportReport) => !r.geometry.holes.some((h) => h.counts);
 
 function ItemDrawing({
   item,
@@ -161,7 +165,7 @@ function ItemDrawing({
 /** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
 function HoleMark({ hole, x, y, wide }: { hole: Hole; x: number; y: number; wide: number }) {
   const r = Math.max(2.5, Math.min(4.5, wide * 0.28));
-  if (hole.counts && hole.meets === "stud") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
+  if (hole.counts && hole.meets !== "edge") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
   const color = hole.counts ? "var(--ochre)" : "var(--red)";
   return (
     <g stroke={color} strokeWidth="2" fill="var(--sheet)">
@@ -182,6 +186,7 @@ function BracketDrawing({
   view,
   thing,
   named,
+  alone,
 }: {
   support: Support;
   shelf: Shelf;
@@ -189,6 +194,7 @@ function BracketDrawing({
   view: View;
   thing: Thing;
   named: boolean;
+  alone: boolean; // the only idle one: there is room for the reason
 }) {
   const { design, selection, lit } = useBench();
   const b = support.flat_bracket;
@@ -199,7 +205,7 @@ function BracketDrawing({
   const leg = Math.max(8, b.leg_mm * view.k);
   const y = b.leg_side === "above" ? under - leg : under;
   const holes = report?.geometry.holes ?? [];
-  const bad = report !== undefined && !holes.some((h) => h.counts);
+  const bad = report !== undefined && idle(report);
   const on = selection?.kind === "support" && selection.id === support.id;
   const shown = lit?.includes(`/${support.id}/`) ?? false;
   const stud = nearestStud(design, support.x_mm);
@@ -209,7 +215,7 @@ function BracketDrawing({
     { kind: "support", id: support.id },
     `${name}, ${lengthUnit(support.x_mm, design.units)} along the wall` +
       (report ? `, carries ${weight(report.share_kg * 9.80665, design.units)}` : "") +
-      (bad ? ", its screws hold nothing" : ""),
+      (bad ? `, ${holes[0]?.why ?? "it has no screws"}` : ""),
     <>
       <rect
         x={x - Math.max(w, 24) / 2}
@@ -261,9 +267,11 @@ function BracketDrawing({
       )}
       {named && bad && report.number > 0 && (
         <text x={x} y={foot + 38} textAnchor="middle" fontSize="13" fill="var(--red)">
-          {holes[0]?.meets === "misses" && stud
+          {holes[0]?.meets === "misses" && holes[0].edge_mm < 0 && stud
             ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), design.units)} to the stud`
-            : (holes[0]?.why ?? "no screws")}
+            : alone
+              ? (holes[0]?.why ?? "no screws")
+              : "not counted"}
         </text>
       )}
     </>,

@@ -38,7 +38,9 @@ export function SideView({
   const Y = (y: number) => y0 - y * k;
   const top = Y(above) - 8;
   const bottom = Y(-below) + 8;
-  const behind = g.holes.some((h) => h.meets !== "misses");
+  const solid = !design.wall.kind.endsWith("-studs");
+  const behind = solid || g.holes.some((h) => h.meets === "stud" || h.meets === "edge");
+  const lining = g.holes.some((h) => h.meets === "lining");
   const load = report.load_n;
   const arm = g.arm_mm;
   const t = g.thickness_mm;
@@ -62,7 +64,7 @@ export function SideView({
             y={top}
             width={stud * k}
             height={bottom - top}
-            fill="url(#stud)"
+            fill={solid ? "url(#masonry)" : "url(#stud)"}
             stroke="var(--soft)"
             strokeWidth="0.8"
           />
@@ -74,7 +76,7 @@ export function SideView({
               width={stud * k}
               height={bottom - top}
               fill="none"
-              stroke="var(--red)"
+              stroke={lining ? "var(--soft)" : "var(--red)"}
               strokeDasharray="5 4"
             />
             <text
@@ -82,9 +84,9 @@ export function SideView({
               y={bottom - 8}
               textAnchor="middle"
               fontSize="13"
-              fill="var(--red)"
+              fill={lining ? "var(--soft)" : "var(--red)"}
             >
-              nothing behind
+              {lining ? "hollow" : "nothing"}
             </text>
           </g>
         )}
@@ -223,9 +225,10 @@ export function SideView({
       <p className="absolute right-2 bottom-1 left-3 text-[13px] leading-snug text-soft">
         {near ? (
           <>
-            In the stud: <span className="fig">{length(near.in_stud_mm, u)}</span>, needs{" "}
+            In the {solid ? "wall" : lining ? "lining" : "stud"}:{" "}
+            <span className="fig">{length(near.in_stud_mm, u)}</span>, needs{" "}
             <span className="fig">{lengthUnit(near.least_mm, u)}</span>. Turned over (leg{" "}
-            {b.leg_side === "below" ? "above" : "below"}) this screw would pull{" "}
+            {b.leg_side === "below" ? "above" : "below"}) the near one would pull{" "}
             <span className="fig">{weight(g.turned_pull_n, u)}</span>
             {g.holes.length > 1 && (
               <>
@@ -236,7 +239,7 @@ export function SideView({
             .
           </>
         ) : (
-          <span className="text-red">No screw of this bracket is counted: {g.holes[0]?.why || "it has none"}.</span>
+          <span className="text-red">Nothing in this bracket is counted: {g.holes[0]?.why || "it has none"}.</span>
         )}
       </p>
     </div>

@@ -1,7 +1,9 @@
 import type { Project, Report } from "../api/types.gen";
+import { studsOf } from "../bench/edit";
 import { ItemShape } from "../drawing/Contents";
 import { Hatches } from "../drawing/Hatch";
 import { fit } from "../drawing/view";
+import { WallFill } from "../drawing/WallFill";
 
 /** A whole wall, small: its studs, shelves and what stands on them. */
 export function WallDrawing({ design, report }: { design: Project; report: Report | undefined }) {
@@ -30,7 +32,8 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
         fill="none"
         stroke="var(--hair)"
       />
-      {design.wall.studs.map((s) => (
+      <WallFill wall={design.wall} view={v} />
+      {studsOf(design).map((s) => (
         <rect
           key={s.id}
           x={v.x(s.x_mm - s.width_mm / 2)}

@@ -1,10 +1,20 @@
 import type { FlatBracket, Shelf, Support, SupportReport } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { moveSupport, nearestStud, newBracket, newId, setShelf, setSupport, type Edit } from "../../bench/edit";
+import {
+  moveSupport,
+  nearestStud,
+  newBracket,
+  newId,
+  setShelf,
+  setSupport,
+  studsOf,
+  type Edit,
+} from "../../bench/edit";
 import { figureOf } from "../../bench/words";
 import { fine, length, lengthUnit, weight } from "../../format";
 import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { FixingFields } from "./FixingFields";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 
@@ -18,7 +28,7 @@ export function HoldPanel() {
   const support = selection?.kind === "support" ? shelf.supports.find((s) => s.id === selection.id) : undefined;
   const add = () => {
     const taken = (x: number) => shelf.supports.some((s) => Math.abs(s.x_mm - x) < 20);
-    const stud = design.wall.studs.find(
+    const stud = studsOf(design).find(
       (s) => s.x_mm > shelf.x_mm && s.x_mm < shelf.x_mm + shelf.length_mm && !taken(s.x_mm),
     );
     const like = shelf.supports[0];
@@ -171,6 +181,13 @@ function SupportFields({
   );
 }
 
+const MEETS: Record<string, string> = {
+  stud: "the stud",
+  edge: "the stud's edge",
+  lining: "the lining",
+  wall: "the wall",
+};
+
 function ScrewFields({
   b,
   set,
@@ -180,12 +197,12 @@ function ScrewFields({
   set: (p: Partial<FlatBracket>) => Edit;
   report: SupportReport | undefined;
 }) {
-  const { design, edit, catalogue } = useBench();
+  const { design, edit } = useBench();
   const u = design.units;
   const hole = report?.geometry.holes[0];
   return (
     <Group
-      title={`${b.holes.length} screws into the wall`}
+      title={`${b.holes.length} into the wall`}
       action={
         b.holes.length < 12 && (
           <button
@@ -205,18 +222,7 @@ function ScrewFields({
         )
       }
     >
-      <Pick
-        label="screw"
-        value={b.screw.type}
-        options={catalogue.fasteners.map((f) => [f.key, f.name])}
-        onChange={(type) => edit(set({ screw: { ...b.screw, type } }))}
-      />
-      <Measure
-        label="long"
-        kind="length"
-        value={b.screw.length_mm}
-        onValue={(v) => set({ screw: { ...b.screw, length_mm: v } })}
-      />
+      <FixingFields fixing={b.screw} set={(screw) => set({ screw })} />
       {b.holes.map((h, i) => (
         <div key={h.id} className="flex items-center gap-2">
           <div className="min-w-0 flex-1">
@@ -241,7 +247,7 @@ function ScrewFields({
       {hole && (
         <>
           <Row label="meets" tone={hole.counts ? "good" : "bad"}>
-            {hole.counts ? (hole.meets === "stud" ? "the stud" : "the stud's edge") : hole.why || "nothing"}
+            {hole.counts ? MEETS[hole.meets] : hole.why || "nothing"}
           </Row>
           {hole.chance_of_a_miss > 0 && hole.meets !== "misses" && (
             <Row label="chance of a miss" tone="close">
@@ -250,7 +256,7 @@ function ScrewFields({
           )}
           {hole.meets !== "misses" && (
             <>
-              <Row label="in the stud" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>
+              <Row label="in it" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>
                 {lengthUnit(hole.in_stud_mm, u)}
               </Row>
               <Row label="needs there">{lengthUnit(hole.least_mm, u)}</Row>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
+import { useOwn } from "../../bench/useOwn";
 import { newId, addItem } from "../../bench/edit";
 import { decimal } from "../../format";
 import { Sheet } from "../../ui/Sheet";
@@ -27,8 +28,20 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
   const [amount, setAmount] = useState("");
   const [sizes, setSizes] = useState(["", "", ""]);
   const [error, setError] = useState<string | null>(null);
-  const row = catalogue.contents.find((r) => r.key === key);
-  const groups = [...new Set(catalogue.contents.map((r) => r.group))];
+  const own = useOwn();
+  const rows = [...(own.data?.contents ?? []), ...catalogue.contents];
+  const row = rows.find((r) => r.key === key);
+  const mine = own.data?.contents.some((r) => r.key === key);
+  const groups = [...new Set(rows.map((r) => r.group))];
+  const forget = async () => {
+    try {
+      await api.forgetContents(key);
+      setKey(catalogue.contents[0]?.key ?? "");
+      await own.refetch();
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
   const factor = design.units.mass === "lb" ? 1 / 0.45359237 : 1;
   const add = async () => {
     try {
@@ -51,7 +64,7 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
         <select className="min-h-9 bg-transparent text-chalk" value={key} onChange={(e) => setKey(e.target.value)}>
           {groups.map((g) => (
             <optgroup key={g} label={g}>
-              {catalogue.contents
+              {rows
                 .filter((r) => r.group === g)
                 .map((r) => (
                   <option key={r.key} value={r.key} className="bg-sheet text-ink">
@@ -67,7 +80,12 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
           <span className="fig">
             {decimal(row.low_kg * factor, 2)} to {decimal(row.high_kg * factor, 2)} {design.units.mass}
           </span>{" "}
-          {PER[row.by]}: {row.basis}.
+          {PER[row.by]}: {row.basis}.{" "}
+          {mine && (
+            <button type="button" className="act" onClick={() => void forget()}>
+              forget it
+            </button>
+          )}
         </p>
       )}
       <form

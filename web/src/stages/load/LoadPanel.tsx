@@ -1,10 +1,12 @@
 import { useState } from "react";
+import { api } from "../../api/client";
 import type { Item } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
 import { evenOut, fillTheRest, newItem, setItem, setShelf } from "../../bench/edit";
 import { asked, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { Keep } from "../Keep";
 import { CopyDelete } from "../CopyDelete";
 import { AddSheet } from "./AddSheet";
 import { ScaleSheet } from "./ScaleSheet";
@@ -141,6 +143,34 @@ export function LoadPanel() {
   }
 }
 
+/** An item as a row of one's own catalogue, told as the item is. */
+const rowOf = (it: Item) => {
+  const wide = it.to_mm - it.from_mm;
+  const shared = {
+    name: it.name,
+    shape: it.shape,
+    depth_mm: it.depth_mm ?? 0,
+    height_mm: it.height_mm,
+    basis: "your own figure",
+  };
+  const high = it.by === "count" ? it.each_kg : (it.per_metre_kg ?? 0);
+  if (it.by === "count")
+    return {
+      ...shared,
+      by: "piece",
+      high_kg: high,
+      low_kg: it.each_low_kg || high,
+      width_mm: wide / Math.max(1, it.count ?? 1),
+    };
+  return {
+    ...shared,
+    by: "metre",
+    high_kg: high,
+    low_kg: it.per_metre_low_kg || high,
+    width_mm: Math.max(1, (it.each_kg / (high || 1)) * 1000), // of one piece, from its mass
+  };
+};
+
 function ItemFields({ item }: { item: Item }) {
   const { edit } = useBench();
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
@@ -152,6 +182,7 @@ function ItemFields({ item }: { item: Item }) {
           <button type="button" className="act" onClick={() => edit(fillTheRest(item.id))}>
             fill the rest
           </button>
+          <Keep what={() => api.keepContents(rowOf(item))} />
           <CopyDelete of={{ kind: "item", id: item.id }} />
         </span>
       }

@@ -36,6 +36,7 @@ export function ScannerDrawing({ view, height }: { view: View; height: number })
   const y = (level: number) => base - 8 - Math.max(-0.15, Math.min(1.25, level)) * (TALL - 26);
   const marks = scanner.reply?.marks ?? [];
   const x = view.x(scanner.x);
+  const narrow = design.wall.length_mm * view.k < 600;
   const x0 = view.x(0);
   const x1 = view.x(design.wall.length_mm);
   return (
@@ -64,13 +65,19 @@ export function ScannerDrawing({ view, height }: { view: View; height: number })
             />
             <text
               x={mx}
-              y={top - (ok ? 5 : 21)}
+              y={top - (ok || narrow ? 5 : 21)}
               textAnchor="middle"
               fontSize="13"
               stroke="none"
               fill={ok ? "var(--vial)" : "var(--ochre)"}
             >
-              {ok ? (m.both ? "stud" : "stud?") : m.kind === "pipe" ? "not a stud" : "too wide"}
+              {ok
+                ? (narrow ? "" : "stud") + (m.both ? (narrow ? "✓" : "") : "?")
+                : narrow
+                  ? "✗"
+                  : m.kind === "pipe"
+                    ? "not a stud"
+                    : "too wide"}
             </text>
           </g>
         );

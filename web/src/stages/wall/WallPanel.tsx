@@ -13,11 +13,20 @@ const setWall =
   (patch: Partial<Wall>): Edit =>
   (p) => ({ ...p, wall: { ...p.wall, ...patch } });
 
+/** What holds in a wall that is not of wood. */
+const HOLDS: Record<string, string> = {
+  "steel-studs": "Screws count for nothing in steel studs: only anchors in the lining between them, by their rating.",
+  masonry: "Only anchors made for masonry count, in sound brick and not in a joint.",
+  block: "Only anchors made for masonry count, and only with a rating for hollow block.",
+  concrete: "Only anchors made for masonry count.",
+};
+
 /** Stage 2: what is behind it? */
 export function WallPanel() {
   const { design, edit, select, selection, scanner } = useBench();
   const [table, setTable] = useState(false);
   const w = design.wall;
+  const framed = w.kind.endsWith("-studs");
   const studs = [...w.studs].sort((a, b) => a.x_mm - b.x_mm);
   const stud = selection?.kind === "stud" ? studs.find((s) => s.id === selection.id) : undefined;
   const add = () => {
@@ -33,13 +42,25 @@ export function WallPanel() {
         <Measure label="length" kind="length" value={w.length_mm} onValue={(v) => setWall({ length_mm: v })} />
         <Measure label="height" kind="length" value={w.height_mm} onValue={(v) => setWall({ height_mm: v })} />
         <Pick
+          label="made of"
+          value={w.kind}
+          options={[
+            ["wood-studs", "wood studs"],
+            ["steel-studs", "steel studs"],
+            ["masonry", "solid brick or stone"],
+            ["block", "hollow block"],
+            ["concrete", "concrete"],
+          ]}
+          onChange={(kind) => edit(setWall({ kind }))}
+        />
+        <Pick
           label="lining"
           value={w.lining.kind}
           options={[
             ["gypsum", "gypsum board"],
             ["plaster", "plaster on lath"],
             ["boards", "boards, panelling"],
-            ["none", "none, bare studs"],
+            ["none", framed ? "none, bare studs" : "none, bare wall"],
           ]}
           onChange={(kind) => edit(setWall({ lining: { ...w.lining, kind } }))}
         />
@@ -53,42 +74,45 @@ export function WallPanel() {
           />
         )}
       </Group>
-      {scanner.on && <ScannerPanel />}
-      {stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
-      <Group
-        title={`${studs.length} studs, centres`}
-        action={
-          <span className="flex gap-3">
-            {!scanner.on && (
-              <button type="button" className="act" onClick={scanner.open}>
-                scan
+      {framed && scanner.on && <ScannerPanel />}
+      {w.kind !== "wood-studs" && <p className="text-[13px] text-ochre">{HOLDS[w.kind]}</p>}
+      {framed && stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
+      {framed && (
+        <Group
+          title={`${studs.length} studs, centres`}
+          action={
+            <span className="flex gap-3">
+              {!scanner.on && (
+                <button type="button" className="act" onClick={scanner.open}>
+                  scan
+                </button>
+              )}
+              <button type="button" className="act" onClick={() => setTable(true)}>
+                CSV
               </button>
-            )}
-            <button type="button" className="act" onClick={() => setTable(true)}>
-              CSV
-            </button>
-            <button type="button" className="act" onClick={add}>
-              add
-            </button>
-          </span>
-        }
-      >
-        <ul>
-          {studs.map((s, i) => (
-            <ListRow
-              key={s.id}
-              on={s.id === stud?.id}
-              figure={lengthUnit(s.x_mm, design.units)}
-              onClick={() => select({ kind: "stud", id: s.id })}
-            >
-              stud {i + 1}
-              {s.assumed && <span className="text-ochre"> assumed</span>}
-            </ListRow>
-          ))}
-        </ul>
-        <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
-        {studs.length === 0 && <p className="text-soft">None yet. Without studs no screw is counted.</p>}
-      </Group>
+              <button type="button" className="act" onClick={add}>
+                add
+              </button>
+            </span>
+          }
+        >
+          <ul>
+            {studs.map((s, i) => (
+              <ListRow
+                key={s.id}
+                on={s.id === stud?.id}
+                figure={lengthUnit(s.x_mm, design.units)}
+                onClick={() => select({ kind: "stud", id: s.id })}
+              >
+                stud {i + 1}
+                {s.assumed && <span className="text-ochre"> assumed</span>}
+              </ListRow>
+            ))}
+          </ul>
+          <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
+          {studs.length === 0 && <p className="text-soft">None yet. Without studs no screw is counted.</p>}
+        </Group>
+      )}
       <TableSheet shelf="" name="Stud marks" open={table} onClose={() => setTable(false)} />
       <KeepOuts />
       <p className="text-[13px] text-soft">
