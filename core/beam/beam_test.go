@@ -280,3 +280,56 @@ func TestWhatCannotStandIsRefused(t *testing.T) {
 		t.Errorf("a board that tips over its left support: %v", err)
 	}
 }
+
+// Quick agrees with the full solver on rigid supports that may let go.
+func TestQuickAgreesWithTheSolver(t *testing.T) {
+	rng := rand.New(rand.NewPCG(3, 14))
+	for round := range 400 {
+		length := 500 + 2500*rng.Float64()
+		patches := []Patch{{From: 0, To: length, W: 0.05}}
+		for range rng.IntN(4) {
+			a := rng.Float64() * length
+			patches = append(patches, Patch{From: a, To: a + (length-a)*rng.Float64(), W: rng.Float64()})
+		}
+		var at []float64
+		for x := length * 0.1 * rng.Float64(); x < length && len(at) < 6; x += 80 + length*0.4*rng.Float64() {
+			at = append(at, x)
+		}
+		if len(at) < 2 {
+			continue
+		}
+		rig, err := Condense(length, 1e9, at, []Load{{Patches: patches}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		s, err := rig.React(rig.Fixed[0], Rest{Soft: make([]float64, len(at)), Held: make([]bool, len(at))})
+		if errors.Is(err, ErrUnstable) {
+			continue
+		}
+		var kept []float64
+		for i, x := range at {
+			if s.Bears>>i&1 == 1 {
+				kept = append(kept, x)
+			}
+		}
+		// Asked on the supports that bear, each bay of both is the same.
+		if rig, err = Condense(length, 1e9, kept, []Load{{Patches: patches}}); err != nil {
+			t.Fatal(err)
+		}
+		c := rig.Curve([]float64{1}, make([]float64, len(kept)))
+		bay := 0
+		NewQuick(length, 1e9, patches).Sags(at, func(sag float64) {
+			want, worst := c.Sag(bay).Value, 0.0
+			for b := range rig.Bays() {
+				worst = max(worst, c.Sag(b).Value)
+			}
+			if sag > want+1e-9*worst || want-sag > 0.1*worst {
+				t.Errorf("round %d, bay %d of supports at %v: %v, want %v", round, bay, kept, sag, want)
+			}
+			bay++
+		})
+		if bay != len(kept)+1 {
+			t.Errorf("round %d: %d bays on %d supports", round, bay, len(kept))
+		}
+	}
+}

@@ -183,3 +183,21 @@ func (c Curve) each(visit func(x float64, a state, length float64)) {
 		visit(c.rig.x[k], c.at[k], c.rig.x[k+1]-c.rig.x[k])
 	}
 }
+
+// Between returns the greatest bending moment, N·mm, and shear force, N, between
+// two places, either way and without their signs.
+func (c Curve) Between(lo, hi float64) (moment, shear float64) {
+	c.each(func(x float64, a state, length float64) {
+		from, to := max(lo-x, 0), min(hi-x, length)
+		if from > to {
+			return
+		}
+		for _, s := range [3]float64{from, to, min(max(a.v/a.q, from), to)} {
+			if !math.IsNaN(s) {
+				moment = max(moment, math.Abs(a.m+a.v*s-a.q*s*s/2))
+				shear = max(shear, math.Abs(a.v-a.q*s))
+			}
+		}
+	})
+	return moment, shear
+}

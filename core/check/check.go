@@ -94,7 +94,7 @@ func answer(p *design.Project, s *design.Shelf) (*answered, error) {
 		for i := range all {
 			worse(&all[i], links[i])
 		}
-		if r.ei < first.ei {
+		if r.plank.stiffness() < first.plank.stiffness() {
 			first = r // the drawing shows the softest
 		}
 	}
@@ -150,12 +150,8 @@ func (r *run) judge() ([]found, error) {
 		return out, nil
 	}
 	asked := make([]view, len(r.states))
-	multiple := 1.0
-	if r.even {
-		multiple = 0
-	}
 	for i, st := range r.states {
-		asked[i] = r.look(st, multiple)
+		asked[i] = r.look(st, r.multiple())
 	}
 	var places [suddens][]view
 	for c := range places {
@@ -188,7 +184,7 @@ func (r *run) suddenLoad(c int) float64 {
 
 func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
 	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
-	f.Wood = r.board.Wood.Key
+	f.Wood = r.board.Key()
 	worst := -1
 	var worstUse support.Use
 	for i := range asked {
@@ -246,10 +242,7 @@ func (r *run) limit(lambda float64) Limit {
 // sagNow is where a stiffness link shows most and how much of it is there on
 // the first day, mm.
 func (r *run) sagNow(p *probe, st *state) (x, now float64) {
-	v := r.look(st, 1)
-	if r.even {
-		v = r.look(st, 0)
-	}
+	v := r.look(st, r.multiple())
 	if v.gone() {
 		return 0, 0
 	}
@@ -260,7 +253,7 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	for r.bayName(bay) != p.Where {
 		bay++
 	}
-	return v.end().Sag(bay).X, v.shape().Sag(bay).Value
+	return v.end().Sag(bay).X, v.shape().Sag(bay).Value * r.plank.soft
 }
 
 // ask is the use in a view; a board that was never up uses only the link that

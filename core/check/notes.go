@@ -27,7 +27,7 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 		assume(fmt.Sprintf("the board is the worst of %d woods, link by link", n))
 	}
 	for _, b := range s.Candidates() {
-		if b.Wood.Assumed != "" {
+		if b.Wood.Assumed != "" && b.Key() == b.Wood.Key {
 			assume(fmt.Sprintf("%s: no published %s; low values taken", b.Wood.Name, b.Wood.Assumed))
 		}
 	}
@@ -47,7 +47,11 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 			caution(su.ID, "a bracket is not under the board: it carries nothing")
 		}
 	}
+	r.boardNotes(assume, caution)
 	for i, h := range r.hung {
+		if up := out.Supports[r.which[i]].Lifts; up > 0.05 {
+			caution(s.Supports[r.which[i]].ID, "the board lifts %s mm off %s when other parts of it are loaded: screw it down", quantity.Decimal(up, 1), r.supportName(i))
+		}
 		n := h.Notes()
 		for _, t := range n.Assumed {
 			assume(t)

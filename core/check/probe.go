@@ -4,7 +4,9 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/design"
 	"aguante/core/material"
+	"aguante/core/section"
 	"aguante/core/support"
 	"aguante/core/working"
 )
@@ -31,6 +33,9 @@ func (r *run) probes() []probe {
 		standing,
 		{Link: Link{ID: id("board", "whole", "bending"), Role: support.RoleBends, Kind: support.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
 		{Link: Link{ID: id("board", "whole", "shear"), Role: support.RoleShears, Kind: support.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear},
+	}
+	for _, c := range r.shelf.Build.Cuts {
+		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: support.RoleBends, Kind: support.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
 		if from, to := r.rig.Bay(bay); to-from < 1 {
@@ -101,35 +106,119 @@ func (r *run) standing(sh *working.Sheet, v *view, _ support.Case) support.Use {
 	return support.Use{How: "tips over its end support"}
 }
 
-func (r *run) bending(sh *working.Sheet, v *view, c support.Case) support.Use {
-	m := math.Abs(v.shape().Moment().Value) * r.care(c)
-	fb := r.board.Bending(sh, r.basis(c))
-	s := r.plank.Modulus()
-	if sh.On() {
-		at := v.shape().Moment()
-		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when), "beam on its supports × care", m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
-		sh.Add("S", "section modulus of the board", "D × t² / 6", s, working.Modulus, "statics", working.In("D", r.plank.B, working.Length), working.In("t", r.plank.H, working.Length))
-		sh.Add("σ", "bending stress", "M / S", m/s, working.Stress, "statics", working.In("M", m, working.Moment), working.In("S", s, working.Modulus))
-		sh.Add("used", "part of the allowable stress", "σ / Fb", m/s/fb, working.Ratio, "", working.In("σ", m/s, working.Stress), working.In("Fb", fb, working.Stress))
+// worstSlat asks every part of the plank how far it is used, and returns the
+// worst of them with its side.
+func (r *run) worstSlat(use func(sd *side, i int) float64) (*side, int, float64) {
+	var at *side
+	part, worst := 0, -1.0
+	for k := range r.plank.sides {
+		sd := &r.plank.sides[k]
+		for i := range sd.of {
+			if u := use(sd, i); u > worst {
+				at, part, worst = sd, i, u
+			}
+		}
 	}
-	return support.Use{Used: m / s / fb, How: "breaks in bending"}
+	return at, part, worst
+}
+
+// bends is the bending stress that a part takes.
+func (l *slat) bends(sh *working.Sheet, on material.Basis) float64 {
+	if l.skin {
+		return l.board.Skin(sh, on)
+	}
+	return l.board.Bending(sh, on)
+}
+
+// slides is the shear stress that a part takes.
+func (l *slat) slides(sh *working.Sheet, on material.Basis) float64 {
+	if l.crossed {
+		return l.board.Planar(sh, on)
+	}
+	return l.board.Shear(sh, on)
+}
+
+func (r *run) bending(sh *working.Sheet, v *view, c support.Case) support.Use {
+	at := v.shape().Moment()
+	m, on := math.Abs(at.Value)*r.care(c), r.basis(c)
+	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
+		return m * sd.share * sd.Fibre(i) / sd.of[i].bends(nil, on)
+	})
+	if sh.On() {
+		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when), "beam on its supports × care", m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+		l := &sd.of[i]
+		fb := l.bends(sh, on)
+		sigma := m * sd.share * sd.Fibre(i)
+		if r.plank.plain() {
+			s := section.Rectangle{B: l.B, H: l.H}.Modulus()
+			sh.Add("S", "section modulus of the board", "D × t² / 6", s, working.Modulus, "statics", working.In("D", l.B, working.Length), working.In("t", l.H, working.Length))
+			sh.Add("σ", "bending stress", "M / S", sigma, working.Stress, "statics", working.In("M", m, working.Moment), working.In("S", s, working.Modulus))
+		} else {
+			r.showSection(sh, sd)
+			sh.Add("σ", "bending stress in the "+l.name+", c from the axis to its far edge", "M × share × E × c / EI", sigma, working.Stress, "statics, transformed parts",
+				working.In("M", m, working.Moment), working.In("share", sd.share, working.Ratio), working.In("E", l.E, working.Stress),
+				working.In("c", sd.Fibre(i)*sd.EI/l.E, working.Length), working.In("EI", sd.EI, working.Stiffness))
+		}
+		sh.Add("used", "part of the allowable stress", "σ / Fb", used, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Fb", fb, working.Stress))
+	}
+	return support.Use{Used: used, How: "breaks in bending" + sd.where()}
+}
+
+// where says which half gives, in a board that is two beams.
+func (sd *side) where() string {
+	if sd.name == "" {
+		return ""
+	}
+	return ", " + sd.name
+}
+
+// showSection writes how the stiffness of a made-up section comes about.
+func (r *run) showSection(sh *working.Sheet, sd *side) {
+	if sd.name != "" {
+		sh.Add("share", "of the load on "+sd.name+": a lip on one edge leaves the other to itself", "0.5, or 0.65 × 0.5 without a lip", sd.share, working.Ratio, "Rule")
+	}
+	for i, l := range sd.of {
+		n := fmt.Sprint(i + 1)
+		how := "b × h³ / 12 × E, by itself: only screwed"
+		if !l.Loose {
+			how = "E × (b × h³ / 12 + b × h × (y − ȳ)²)"
+		}
+		own := l.E * section.Rectangle{B: l.B, H: l.H}.Inertia()
+		if d := l.Y + l.H/2 - sd.Neutral; !l.Loose {
+			own += l.E * l.B * l.H * d * d
+		}
+		sh.Add("EI"+n, l.name+" of "+l.board.Name(), how, own, working.Stiffness, "statics, transformed parts",
+			working.In("E", l.E, working.Stress), working.In("b", l.B, working.Length), working.In("h", l.H, working.Length),
+			working.In("y", l.Y+l.H/2, working.Length), working.In("ȳ", sd.Neutral, working.Length))
+	}
+	sh.Add("EI", "stiffness of the section", "sum of its parts", sd.EI, working.Stiffness, "statics")
 }
 
 func (r *run) shear(sh *working.Sheet, v *view, c support.Case) support.Use {
-	f := math.Abs(v.shape().Shear().Value) * r.care(c)
-	fv := r.board.Shear(sh, r.basis(c))
-	tau := 1.5 * f / r.plank.Area()
+	f, on := math.Abs(v.shape().Shear().Value)*r.care(c), r.basis(c)
+	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
+		return f * sd.share * sd.Slide(i) / sd.of[i].slides(nil, on)
+	})
 	if sh.On() {
+		l := &sd.of[i]
 		sh.Add("V", "greatest shear force, "+v.when+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
-		sh.Add("τ", "shear stress", "1.5 × V / (D × t)", tau, working.Stress, "statics", working.In("V", f, working.Force), working.In("D", r.plank.B, working.Length), working.In("t", r.plank.H, working.Length))
-		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
+		fv := l.slides(sh, on)
+		tau := f * sd.share * sd.Slide(i)
+		if r.plank.plain() {
+			sh.Add("τ", "shear stress", "1.5 × V / (D × t)", tau, working.Stress, "statics", working.In("V", f, working.Force), working.In("D", l.B, working.Length), working.In("t", l.H, working.Length))
+		} else {
+			r.showSection(sh, sd)
+			sh.Add("τ", "shear stress in the "+l.name+" or where it is joined, Q/b being EQ over EI and the width there", "V × share × Q/b", tau, working.Stress, "statics, transformed parts",
+				working.In("V", f, working.Force), working.In("share", sd.share, working.Ratio), working.In("Q/b, per mm²", sd.Slide(i), working.Ratio))
+		}
+		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
 	}
-	return support.Use{Used: tau / fv, How: "splits along its length"}
+	return support.Use{Used: used, How: "splits along its length" + sd.where()}
 }
 
 func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support.Use {
 	a := r.action(sh, v, i, c, support.Strength)
-	fc := r.board.Bearing(sh, r.basis(c))
+	fc := r.rests().Bearing(sh, r.basis(c))
 	pad := r.hung[i].Pad()
 	q := max(0, a.R) / pad
 	if sh.On() {
@@ -139,8 +228,17 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support
 	return support.Use{Used: q / fc, How: "is crushed on the bracket"}
 }
 
+// rests is the stuff that lies on the brackets.
+func (r *run) rests() material.Board {
+	if r.shelf.Build.Kind == design.Solid || r.shelf.Build.Kind == "" {
+		return r.board
+	}
+	return r.plank.sides[0].of[0].board
+}
+
 func (r *run) sag(sh *working.Sheet, v *view, bay int) support.Use {
 	sag := v.end().Sag(bay)
+	sag.Value *= r.plank.soft
 	from, to := r.rig.Bay(bay)
 	span := to - from
 	if bay == 0 || bay == r.bays-1 {
@@ -149,15 +247,23 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) support.Use {
 	allowed := r.shelf.Sag.Allowed(span)
 	if sh.On() {
 		self, all := v.grown(1, 0), v.grown(0, 1)
-		e := r.board.E(sh)
-		sh.Add("I", "inertia of the board", "D × t³ / 12", r.plank.Inertia(), working.Inertia, "statics", working.In("D", r.plank.B, working.Length), working.In("t", r.plank.H, working.Length))
-		sh.Add("EI", "stiffness of the board", "E × I", r.ei, working.Stiffness, "statics", working.In("E", e, working.Stress), working.In("I", r.plank.Inertia(), working.Inertia))
-		sh.Add("δ1", "sag "+r.bayName(bay)+" under the board alone", "beam on its supports", self.Sag(bay).Value, working.Length, "Euler–Bernoulli beam", working.In("EI", r.ei, working.Stiffness), working.In("span", to-from, working.Length))
-		sh.Add("δ2", "sag under the contents, "+v.when, "beam on its supports", all.Sag(bay).Value, working.Length, "Euler–Bernoulli beam", working.In("EI", r.ei, working.Stiffness), working.In("span", to-from, working.Length))
-		k1 := material.CreepFactor(sh, r.board.Creep(), material.TenYears)
-		k2 := material.CreepFactor(sh, r.board.Creep(), r.shelf.Duration.Days())
+		sd, ei := r.plank.softest(), r.plank.stiffness()
+		own, by := self.Sag(bay).Value*r.plank.soft, all.Sag(bay).Value*r.plank.soft
+		if r.plank.plain() {
+			i := section.Rectangle{B: sd.of[0].B, H: sd.of[0].H}
+			e := sd.of[0].board.E(sh)
+			sh.Add("I", "inertia of the board", "D × t³ / 12", i.Inertia(), working.Inertia, "statics", working.In("D", i.B, working.Length), working.In("t", i.H, working.Length))
+			sh.Add("EI", "stiffness of the board", "E × I", ei, working.Stiffness, "statics", working.In("E", e, working.Stress), working.In("I", i.Inertia(), working.Inertia))
+		} else {
+			r.showSection(sh, sd)
+			sh.Add("EI′", "stiffness that the sag goes by", "EI / share", ei, working.Stiffness, "Rule for a lip on one edge; statics", working.In("EI", sd.EI, working.Stiffness), working.In("share", sd.share, working.Ratio))
+		}
+		sh.Add("δ1", "sag "+r.bayName(bay)+" under the board alone", "beam on its supports", own, working.Length, "Euler–Bernoulli beam", working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
+		sh.Add("δ2", "sag under the contents, "+v.when, "beam on its supports", by, working.Length, "Euler–Bernoulli beam", working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
+		k1 := material.CreepFactor(sh, r.plank.creep(), material.TenYears)
+		k2 := material.CreepFactor(sh, r.plank.creep(), r.shelf.Duration.Days())
 		sh.Add("δ", "sag at the end; the deepest places of both parts may differ a little", "δ1 × k1 + δ2 × k2", sag.Value, working.Length, "EC5 2.2.3",
-			working.In("δ1", self.Sag(bay).Value, working.Length), working.In("k1", k1, working.Ratio), working.In("δ2", all.Sag(bay).Value, working.Length), working.In("k2", k2, working.Ratio))
+			working.In("δ1", own, working.Length), working.In("k1", k1, working.Ratio), working.In("δ2", by, working.Length), working.In("k2", k2, working.Ratio))
 		sh.Add("allowed", "sag that is still straight by the chosen school ("+string(r.shelf.Sag.School)+"); an overhang counts as a span of twice its length", "by school", allowed, working.Length, "Rule", working.In("span", span, working.Length))
 		sh.Add("used", "part of it in use", "δ / allowed", sag.Value/allowed, working.Ratio, "", working.In("δ", sag.Value, working.Length), working.In("allowed", allowed, working.Length))
 	}

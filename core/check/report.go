@@ -57,6 +57,9 @@ type Shelf struct {
 	Band       []string     `json:"band"` // the worst link of each role, on the load's way
 	Supports   []Support    `json:"supports"`
 	Curve      []CurvePoint `json:"curve"`
+	Section    Section      `json:"section"`
+	Sagging    *Sagging     `json:"sagging,omitempty"`
+	Movement   *Movement    `json:"movement,omitempty"`
 	Contents   []ItemMass   `json:"contents"`
 	Assumed    []string     `json:"assumed"`
 	Cautions   []Caution    `json:"cautions"`
@@ -114,12 +117,15 @@ type Support struct {
 	Arm      float64          `json:"arm_mm"`
 	When     string           `json:"when"`
 	Worst    string           `json:"worst,omitempty"`
+	Lifts    float64          `json:"lifts_mm"` // that the board rises off it under some of the contents
 	Geometry support.Geometry `json:"geometry"`
 }
 
-// CurvePoint is the board's way down at X, mm: under the load now, and later.
+// CurvePoint is the board's way down at X, mm: under its own weight, under all
+// load now, and later.
 type CurvePoint struct {
 	X     float64 `json:"x_mm"`
+	Self  float64 `json:"self_mm"`
 	Now   float64 `json:"now_mm"`
 	Later float64 `json:"later_mm"`
 }

@@ -10,7 +10,6 @@ import (
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
-	"aguante/core/section"
 	"aguante/core/support"
 )
 
@@ -26,8 +25,7 @@ const (
 type run struct {
 	shelf   *design.Shelf
 	board   material.Board
-	plank   section.Rectangle
-	ei      float64
+	plank   *plank
 	hung    []support.Hung
 	which   []int     // index of each in shelf.Supports
 	at      []float64 // from the board's left end
@@ -61,13 +59,11 @@ func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
 // newRun prepares a shelf. With fewer than two supports under the board it has
 // no beam, and rig is nil.
 func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
-	r := &run{shelf: s, board: board, plank: section.Rectangle{B: float64(s.Depth), H: float64(s.Thickness)}}
-	r.ei = board.E(nil) * r.plank.Inertia()
-	r.selfW = board.Density() * 1e-9 * r.plank.Area() * quantity.Gravity
+	r := &run{shelf: s, board: board, plank: newPlank(s, board)}
+	r.selfW = r.plank.self
 	r.placeItems()
 	r.hangSupports(p)
-	kdef := board.Creep()
-	r.long = [2]float64{material.CreepFactor(nil, kdef, material.TenYears), material.CreepFactor(nil, kdef, s.Duration.Days())}
+	r.grow()
 	if len(r.at) < 2 {
 		return r, nil
 	}
@@ -76,6 +72,12 @@ func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, err
 		return nil, err
 	}
 	return r, r.everyday()
+}
+
+// grow sets by how much the sag has grown in the end.
+func (r *run) grow() {
+	kdef := r.plank.creep()
+	r.long = [2]float64{material.CreepFactor(nil, kdef, material.TenYears), material.CreepFactor(nil, kdef, r.shelf.Duration.Days())}
 }
 
 func (r *run) placeItems() {
@@ -104,7 +106,7 @@ func (r *run) placeItems() {
 func (r *run) hangSupports(p *design.Project) {
 	s := r.shelf
 	for i, su := range s.Supports {
-		if x := float64(su.X - s.X); x >= 0 && x <= float64(s.Length) {
+		if x := float64(su.X - s.X); x >= -1e-6 && x <= float64(s.Length)+1e-6 {
 			r.which = append(r.which, i)
 		}
 	}
@@ -124,7 +126,7 @@ func (r *run) hangSupports(p *design.Project) {
 			Board: r.board, Bases: support.BasesFor(s.Duration),
 		})
 		r.hung = append(r.hung, h)
-		r.at = append(r.at, float64(su.X-s.X))
+		r.at = append(r.at, min(max(float64(su.X-s.X), 0), float64(s.Length)))
 		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
 		r.rest.Held = append(r.rest.Held, h.HoldsDown())
 	}
@@ -164,7 +166,7 @@ func (r *run) condense() error {
 		loads[r.colPoint(k)].Points = []beam.Point{{At: x, P: 1}}
 	}
 	var err error
-	r.rig, err = beam.Condense(length, r.ei, r.at, loads)
+	r.rig, err = beam.Condense(length, r.plank.whole.EI, r.at, loads)
 	r.room = &room{factors: make([]float64, r.columns), sunk: make([]float64, len(r.at))}
 	return err
 }

@@ -69,8 +69,10 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 		a := r.suddenly(all, accident)
 		out.Accident = &a
 	}
+	out.Section, out.Movement = r.sectionOf(), r.movement()
 	if r.rig != nil {
 		out.Curve = r.drawn()
+		out.Sagging = r.sagging(all)
 	}
 	r.supports(&out, all)
 	r.notes(p, &out)
@@ -99,19 +101,16 @@ func (r *run) suddenly(all []found, c int) Sudden {
 
 // drawn is the board's line for the drawing.
 func (r *run) drawn() []CurvePoint {
-	v := r.look(r.states[0], 1)
-	if r.even {
-		v = r.look(r.states[0], 0)
-	}
+	v := r.look(r.states[0], r.multiple())
 	if v.gone() {
 		return []CurvePoint{}
 	}
 	const steps = 60
-	now, later := v.shape(), v.end()
+	now, later, self := v.shape(), v.end(), v.grown(1, 0)
 	var out []CurvePoint
 	for k := range steps + 1 {
 		x := float64(r.shelf.Length) * float64(k) / steps
-		out = append(out, CurvePoint{x, now.Deflection(x), later.Deflection(x)})
+		out = append(out, CurvePoint{x, self.Deflection(x) * r.plank.soft, now.Deflection(x) * r.plank.soft, later.Deflection(x) * r.plank.soft})
 	}
 	return out
 }
@@ -129,11 +128,11 @@ func (r *run) supports(out *Shelf, all []found) {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
 			continue
 		}
-		multiple := 1.0
-		if r.even {
-			multiple = 0
-		}
+		multiple := r.multiple()
 		full := r.look(r.states[0], multiple)
+		if !r.rest.Held[i] {
+			s.Lifts = r.lifts(i)
+		}
 		if !full.gone() {
 			force, _ := full.action(i)
 			s.Share = quantityMass(force)

@@ -48,6 +48,7 @@ type Shelf struct {
 	Depth     quantity.Length   `json:"depth_mm"`
 	Thickness quantity.Length   `json:"thickness_mm"`
 	Board     Board             `json:"board"`
+	Build     Build             `json:"build"`
 	Supports  []Support         `json:"supports"`
 	Contents  []load.Item       `json:"contents"`
 	Duration  material.Duration `json:"duration"`
@@ -58,12 +59,21 @@ type Shelf struct {
 	Misfit    quantity.Length   `json:"misfit_mm"`
 }
 
-// Board is the wood of a shelf: one species, or several where it is one of
-// these and the person is not sure which.
+// Board is what a shelf is made of: one wood, lumber or panel, or several where
+// it is one of these and the person is not sure which. Tested is the E found on
+// this very board, MPa, 0 where it was not tested. Moisture is what a meter
+// reads in it, %, 0 where it was not measured. Slack is the room that it has to
+// move across its grain, mm, where something holds it in; no slack given means
+// that nothing does.
 type Board struct {
 	Woods     []string           `json:"woods"`
 	Grade     string             `json:"grade"`
 	Condition material.Condition `json:"condition"`
+	Across    bool               `json:"across,omitempty"` // the grain of a panel's faces
+	Sawn      material.Sawn      `json:"sawn"`
+	Tested    float64            `json:"tested_mpa,omitempty"`
+	Moisture  float64            `json:"moisture_pct,omitempty"`
+	Slack     *quantity.Length   `json:"slack_mm,omitempty"`
 }
 
 // Below is what is under the shelf, which sets the care factor.
@@ -205,7 +215,7 @@ func (p *Project) UnmarshalJSON(b []byte) error {
 func (s *Shelf) UnmarshalJSON(b []byte) error {
 	type plain Shelf
 	with := plain{
-		Board: Board{Grade: "knots", Condition: material.Dry}, Duration: material.Years, Below: Nothing, Accident: NoAccident,
+		Board: Board{Grade: "knots", Condition: material.Dry, Sawn: material.UnknownSawn}, Build: Build{Kind: Solid}, Duration: material.Years, Below: Nothing, Accident: NoAccident,
 		Sag: SagLimit{School: Eye}, Misfit: 1, Supports: []Support{}, Contents: []load.Item{},
 	}
 	if err := json.Unmarshal(b, &with); err != nil {
@@ -261,6 +271,7 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 	}
 	l.Between("misfit_mm", float64(s.Misfit), 0, 3)
 	s.Board.validate(l.In("board"))
+	s.Build.validate(l.In("build"), s)
 	if len(s.Supports) > 24 {
 		l.Add("supports", "%d supports: at most 24 under one board", len(s.Supports))
 	}
@@ -289,9 +300,27 @@ func (b Board) validate(l *problem.List) {
 		l.Add("woods", "%d woods: at most 8 that it may be", len(b.Woods))
 	}
 	for i, key := range b.Woods {
-		if _, ok := material.WoodOf(key); !ok {
+		of, ok := material.Stuff(key, material.Grade{}, material.Dry, 1, 1)
+		switch {
+		case !ok:
 			l.Add(fmt.Sprintf("woods[%d]", i), "wood %q is not known", key)
+		case of.Panel != nil && (b.Condition == material.Wet || b.Condition == material.Drying):
+			l.Add("condition", "%s does not last where it is wet: choose solid wood, or keep it dry", of.Name())
+		case of.Panel == nil && b.Across:
+			l.Add("across", "solid wood with its grain across the shelf snaps: only a panel may lie so")
 		}
+	}
+	if b.Sawn != "" {
+		l.OneOf("sawn", string(b.Sawn), problem.Words([]material.Sawn{material.FlatSawn, material.QuarterSawn, material.UnknownSawn}))
+	}
+	if b.Tested != 0 && !(b.Tested >= 200 && b.Tested <= 40000) {
+		l.Add("tested_mpa", "E of %s MPa is not possible: give 200 to 40000", quantity.Decimal(b.Tested, 0))
+	}
+	if b.Moisture != 0 && !(b.Moisture >= 3 && b.Moisture <= 100) {
+		l.Add("moisture_pct", "%s %% of moisture is not possible: give 3 to 100", quantity.Decimal(b.Moisture, 1))
+	}
+	if b.Slack != nil {
+		l.Between("slack_mm", float64(*b.Slack), 0, 50)
 	}
 	if _, ok := material.GradeOf(b.Grade); !ok {
 		l.Add("grade", "grade %q is not known", b.Grade)
@@ -316,8 +345,9 @@ func (s *Shelf) Candidates() []material.Board {
 	grade, _ := material.GradeOf(s.Board.Grade)
 	var out []material.Board
 	for _, key := range s.Board.Woods {
-		w, _ := material.WoodOf(key)
-		out = append(out, material.Board{Wood: w, Grade: grade, Condition: s.Board.Condition})
+		b, _ := material.Stuff(key, grade, s.Board.Condition, float64(s.Depth), float64(s.Thickness))
+		b.Across, b.Tested = s.Board.Across, s.Board.Tested
+		out = append(out, b)
 	}
 	return out
 }

@@ -80,6 +80,11 @@ func TestValidateNamesEachProblemByItsPath(t *testing.T) {
 		"shelves[0].board.condition":                 func(p *Project) { p.Shelves[0].Board.Condition = "soggy" },
 		"shelves[0].board.woods":                     func(p *Project) { p.Shelves[0].Board.Woods = nil },
 		"shelves[0].board.woods[0]":                  func(p *Project) { p.Shelves[0].Board.Woods[0] = "cheese" },
+		"shelves[0].board.across":                    func(p *Project) { p.Shelves[0].Board.Across = true },
+		"shelves[0].board.sawn":                      func(p *Project) { p.Shelves[0].Board.Sawn = "round" },
+		"shelves[0].board.tested_mpa":                func(p *Project) { p.Shelves[0].Board.Tested = 3 },
+		"shelves[0].board.moisture_pct":              func(p *Project) { p.Shelves[0].Board.Moisture = 400 },
+		"shelves[0].board.slack_mm":                  func(p *Project) { p.Shelves[0].Board.Slack = ptr(quantity.Length(-1)) },
 		"shelves[0].duration":                        func(p *Project) { p.Shelves[0].Duration = "forever" },
 		"shelves[0].below":                           func(p *Project) { p.Shelves[0].Below = "lions" },
 		"shelves[0].accident":                        func(p *Project) { p.Shelves[0].Accident = "meteor" },
@@ -174,5 +179,55 @@ func TestCandidatesShareGradeAndMoisture(t *testing.T) {
 	c := s.Candidates()
 	if len(c) != 2 || c[0].Wood.Key != "white-oak" || c[1].Grade.Key != "split" || c[1].Condition != material.Damp {
 		t.Errorf("%+v", c)
+	}
+}
+
+func ptr[T any](v T) *T { return &v }
+
+// hollowed is the demo's jar shelf as a hollow one, sound as it stands.
+func hollowed(s *Shelf) *Box {
+	s.Thickness = 60
+	s.Build = Build{Kind: Hollow, Hollow: &Box{Skin: 6, Front: 20, Back: 20, Ribs: []Rib{{From: 70, Width: 18}}}}
+	return s.Build.Hollow
+}
+
+func TestWhatABoardIsMadeUpOfIsValidated(t *testing.T) {
+	for _, c := range []struct {
+		path  string
+		spoil func(s *Shelf)
+	}{
+		{"board.condition", func(s *Shelf) { s.Board.Woods, s.Board.Condition = []string{"mdf"}, material.Wet }},
+		{"build.kind", func(s *Shelf) { s.Build.Kind = "blown" }},
+		{"build.plies", func(s *Shelf) { s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness}}} }},
+		{"build.plies", func(s *Shelf) { s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: 9}, {Thickness: 9}}} }},
+		{"build.plies[1].wood", func(s *Shelf) {
+			s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness / 2}, {Thickness: s.Thickness / 2, Wood: "cheese"}}}
+		}},
+		{"build.hollow", func(s *Shelf) { s.Build = Build{Kind: Hollow} }},
+		{"build.hollow.skin_mm", func(s *Shelf) { hollowed(s).Skin = 0 }},
+		{"build.hollow.skin_mm", func(s *Shelf) { hollowed(s).Skin = 30 }},
+		{"build.hollow.front_mm", func(s *Shelf) { hollowed(s).Front = 0 }},
+		{"build.hollow.ribs[1].from_wall_mm", func(s *Shelf) { b := hollowed(s); b.Ribs = append(b.Ribs, Rib{From: 80, Width: 18}) }},
+		{"build.hollow.ribs[0].from_wall_mm", func(s *Shelf) { hollowed(s).Ribs[0].From = 5 }},
+		{"build.front.width_mm", func(s *Shelf) { s.Build.Front = &Strip{Width: s.Depth + 5, Height: 40, Goes: Down} }},
+		{"build.front.height_mm", func(s *Shelf) { s.Build.Front = &Strip{Width: 18, Height: 0, Goes: Down} }},
+		{"build.back.goes", func(s *Shelf) { s.Build.Back = &Strip{Width: 18, Height: 40, Goes: "sideways"} }},
+		{"build.cuts", func(s *Shelf) { hollowed(s); s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10}} }},
+		{"build.cuts[0].from_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 1700, Length: 100, Width: 10}} }},
+		{"build.cuts[0].from_wall_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, FromWall: s.Depth, Width: 10}} }},
+		{"build.cuts[0].depth_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10, Depth: s.Thickness}} }},
+	} {
+		p := demoWall(t)
+		s := &p.Shelves[0]
+		c.spoil(s)
+		bad := p.Validate()
+		if len(bad) == 0 || bad[0].Path != "shelves[0]."+c.path || len(bad) > 1 {
+			t.Errorf("want one word on %s: %+v", c.path, bad)
+		}
+	}
+	p := demoWall(t)
+	hollowed(&p.Shelves[0])
+	if bad := p.Validate(); len(bad) > 0 {
+		t.Errorf("a sound hollow shelf: %+v", bad)
 	}
 }

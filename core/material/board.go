@@ -29,15 +29,63 @@ const (
 // Conditions lists them, driest first.
 func Conditions() []Condition { return []Condition{Dry, Damp, Drying, Wet} }
 
-// Board is a solid wood board of one species and grade.
+// Board is a piece of solid wood of one species and grade, or of construction
+// lumber or a panel where those are given. Width and Thickness, mm, set the
+// size factors of lumber and which way a panel is bent; Across says that its
+// grain runs across the piece's length. Tested is the E found on that very
+// board, MPa, and 0 where nobody has tested it.
 type Board struct {
 	Wood      Wood
 	Grade     Grade
+	Lumber    *Lumber
+	Panel     *Panel
 	Condition Condition
+	Across    bool
+	Width     float64
+	Thickness float64
+	Tested    float64
+}
+
+// Key is the key of what the board is made of.
+func (b Board) Key() string {
+	switch {
+	case b.Panel != nil:
+		return b.Panel.Key
+	case b.Lumber != nil:
+		return b.Lumber.Key
+	}
+	return b.Wood.Key
+}
+
+// Name is what a person calls it.
+func (b Board) Name() string {
+	switch {
+	case b.Panel != nil:
+		return b.Panel.Name
+	case b.Lumber != nil:
+		return b.Lumber.Name
+	}
+	return b.Wood.Name
+}
+
+// G is the specific gravity for fasteners into its face.
+func (b Board) G() float64 {
+	switch {
+	case b.Panel != nil:
+		return b.Panel.GFace
+	case b.Lumber != nil:
+		return b.Lumber.G
+	}
+	return b.Wood.SG
 }
 
 // Density is the mass of the board, kg/m³, at 12 % moisture (WH ch. 4).
-func (b Board) Density() float64 { return b.Wood.SG * 1000 * 1.12 }
+func (b Board) Density() float64 {
+	if b.Panel != nil {
+		return b.Panel.Density
+	}
+	return b.G() * 1000 * 1.12
+}
 
 func (b Board) divisor() float64 {
 	if b.Wood.Family == "hardwood" {
@@ -55,7 +103,18 @@ func (b Board) wet(factor float64) float64 {
 
 // Bending returns Fb in MPa (D2555 5 % exclusion at COV 16 %, D245 divisor and
 // strength ratio), or on the mean basis MOR × (0.25 + 0.75 SR).
+//
+// Lumber and panels by their own rules. Solid wood bent across its grain has
+// only its tension across the grain.
 func (b Board) Bending(sh *working.Sheet, on Basis) float64 {
+	switch {
+	case b.Panel != nil:
+		return b.panelStress(sh, "Fb", "bending stress", b.panelMOR(), 0.12, on)
+	case b.Across:
+		return b.TensionPerp(sh, on)
+	case b.Lumber != nil:
+		return b.lumberBending(sh, on)
+	}
 	mor, sr, wet := b.Wood.MOR, b.Grade.SR, b.wet(0.85)
 	if on.Mean {
 		f := mor * (0.25 + 0.75*sr) * wet
@@ -81,7 +140,17 @@ func (b Board) Bending(sh *working.Sheet, on Basis) float64 {
 
 // Shear returns Fv along the grain in MPa (COV 14 %, halved for checks and
 // splits), or the tabulated mean.
+//
+// A panel bent flat shears in its plane; on edge, through its thickness.
 func (b Board) Shear(sh *working.Sheet, on Basis) float64 {
+	switch {
+	case b.Panel != nil && b.flat():
+		return b.Planar(sh, on)
+	case b.Panel != nil:
+		return b.panelStress(sh, "Fv", "shear through its thickness", b.Panel.Shear, 0.15, on)
+	case b.Lumber != nil:
+		return b.lumberShear(sh, on)
+	}
 	wet := b.wet(0.97)
 	if on.Mean {
 		f := b.Wood.Shear * wet
@@ -103,27 +172,48 @@ func (b Board) Shear(sh *working.Sheet, on Basis) float64 {
 
 // Bearing returns Fc⊥ in MPa, or twice the proportional limit on the mean
 // basis. No duration factor.
+//
+// Lumber has a design value of its own, and a panel a tenth of its MOR (Rule).
 func (b Board) Bearing(sh *working.Sheet, on Basis) float64 {
-	wet := b.wet(0.67)
+	wet, perp, source := b.wet(0.67), b.Wood.Perp, "D245; NDS CM"
+	switch {
+	case b.Panel != nil:
+		perp, source = 0.167*b.Panel.MORAlong, "Rule: a tenth of the MOR"
+	case b.Lumber != nil:
+		perp, source = b.Lumber.Perp*1.67, "NDS Supplement"
+	}
 	if on.Mean {
-		f := 2 * b.Wood.Perp * wet
+		f := 2 * perp * wet
 		if sh.On() {
-			sh.Add("Fc⊥,mean", "bearing stress at which "+b.Wood.Name+" is crushed", "2 × c⊥ × CM", f, working.Stress, "WH table 5-3; Rule",
-				working.In("c⊥", b.Wood.Perp, working.Stress), working.In("CM", wet, working.Ratio))
+			sh.Add("Fc⊥,mean", "bearing stress at which "+b.Name()+" is crushed", "2 × c⊥ × CM", f, working.Stress, "WH table 5-3; Rule",
+				working.In("c⊥", perp, working.Stress), working.In("CM", wet, working.Ratio))
 		}
 		return f
 	}
-	f := b.Wood.Perp / 1.67 * wet
+	f := perp / 1.67 * wet
 	if sh.On() {
-		sh.Add("Fc⊥", "allowable bearing stress of "+b.Wood.Name, "c⊥ / 1.67 × CM", f, working.Stress, "D245; NDS CM",
-			working.In("c⊥", b.Wood.Perp, working.Stress), working.In("CM", wet, working.Ratio))
+		sh.Add("Fc⊥", "allowable bearing stress of "+b.Name(), "c⊥ / 1.67 × CM", f, working.Stress, source,
+			working.In("c⊥", perp, working.Stress), working.In("CM", wet, working.Ratio))
 	}
 	return f
 }
 
 // TensionPerp returns Ft⊥, tension across the grain, in MPa (COV 25 %, 1.5 for
 // size), or the tabulated mean.
+//
+// Of lumber a third of its shear value (NDS 5.2.8, for radial tension), of a
+// panel half of what it bends across its grain (Rule).
 func (b Board) TensionPerp(sh *working.Sheet, on Basis) float64 {
+	switch {
+	case b.Panel != nil:
+		return b.panelStress(sh, "Ft⊥", "tension across", b.Panel.MORAcross/2, 0.12, on)
+	case b.Lumber != nil:
+		f := b.Shear(sh, on) / 3
+		if sh.On() {
+			sh.Add("Ft⊥", "tension across the grain", "Fv / 3", f, working.Stress, "NDS 5.2.8", working.In("Fv", 3*f, working.Stress))
+		}
+		return f
+	}
 	if on.Mean {
 		return b.Wood.TensionPerp
 	}
@@ -136,8 +226,22 @@ func (b Board) TensionPerp(sh *working.Sheet, on Basis) float64 {
 	return f
 }
 
-// E returns the mean modulus of elasticity for sag, in MPa.
+// acrossGrain is the part of its stiffness that solid wood keeps across its grain,
+// low on purpose (WH table 5-1).
+const acrossGrain = 1.0 / 25
+
+// E returns the mean modulus of elasticity for sag, in MPa; where the very board
+// was tested, what was found.
 func (b Board) E(sh *working.Sheet) float64 {
+	if b.Tested > 0 {
+		if sh.On() {
+			sh.Add("E", "stiffness of this board, as tested", "P × L³ / (48 × I × δ)", b.Tested, working.Stress, "your own test")
+		}
+		return b.Tested
+	}
+	if b.Panel != nil || b.Lumber != nil || b.Across {
+		return b.madeE(sh)
+	}
 	moist := b.wet(0.90)
 	if b.Condition == Drying {
 		moist = 0.9
@@ -153,6 +257,12 @@ func (b Board) E(sh *working.Sheet) float64 {
 // Creep returns kdef of the board (EC5 table 3.2): how much of the first sag is
 // added in ten years.
 func (b Board) Creep() float64 {
+	if b.Panel != nil {
+		if b.Condition == Damp {
+			return b.Panel.Kdef * b.Panel.Damp
+		}
+		return b.Panel.Kdef
+	}
 	switch b.Condition {
 	case Damp:
 		return 0.8

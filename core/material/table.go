@@ -18,6 +18,10 @@ var (
 	gradesCSV string
 	//go:embed lumber.csv
 	lumberCSV string
+	//go:embed panels.csv
+	panelsCSV string
+	//go:embed sizes.csv
+	sizesCSV string
 )
 
 // Wood is one species: small clear specimens at 12 % moisture, mean values.
@@ -64,6 +68,39 @@ type Lumber struct {
 	size   []sizeFactor
 }
 
+// Panel is a sheet of one make, from a thickness on; mean values, MPa. Years to
+// Week are kpanel for loads that stay so long, relative to solid wood. Skins of
+// a weak make count less in plain tension.
+type Panel struct {
+	Key       string     `json:"key"`
+	Name      string     `json:"name"`
+	From      float64    `json:"from_mm"`
+	Density   float64    `json:"density"`
+	MORAlong  float64    `json:"mor_along_mpa"`
+	MORAcross float64    `json:"mor_across_mpa"`
+	EAlong    float64    `json:"e_along_mpa"`
+	EAcross   float64    `json:"e_across_mpa"`
+	Shear     float64    `json:"shear_mpa"`
+	Planar    float64    `json:"planar_shear_mpa"`
+	Kdef      float64    `json:"kdef"`
+	Damp      float64    `json:"damp"` // factor on kdef
+	GFace     float64    `json:"g_face"`
+	GEdge     float64    `json:"g_edge"`
+	Stays     [4]float64 `json:"kpanel"` // years, changing, months, a week
+	WeakSkin  bool       `json:"weak_skin"`
+	Source    string     `json:"source"`
+}
+
+// Size is a piece as it is sold and as it really is, mm; sheets have no width.
+type Size struct {
+	Key       string  `json:"key"`
+	Name      string  `json:"name"`
+	Thickness float64 `json:"thickness_mm"`
+	Width     float64 `json:"width_mm"`
+	Unit      string  `json:"unit"`
+	Stuff     string  `json:"stuff"` // solid or panel
+}
+
 type sizeFactor struct{ depth, factor float64 }
 
 // Woods returns every species, in the order of the table.
@@ -74,6 +111,25 @@ func Grades() []Grade { return tables().grades }
 
 // Lumbers returns the construction lumber that studs are made of.
 func Lumbers() []Lumber { return tables().lumber }
+
+// Panels returns every row of the panels, thinnest first within a make.
+func Panels() []Panel { return tables().panels }
+
+// Sizes returns what boards and sheets are sold as.
+func Sizes() []Size { return tables().sizes }
+
+// PanelOf finds a panel by key and thickness, mm: the row for the next lower
+// thickness.
+func PanelOf(key string, thickness float64) (Panel, bool) {
+	var out Panel
+	found := false
+	for _, p := range Panels() {
+		if p.Key == key && (!found || p.From <= thickness+1e-9) {
+			out, found = p, true
+		}
+	}
+	return out, found
+}
 
 // WoodOf finds a species by key.
 func WoodOf(key string) (Wood, bool) {
@@ -108,6 +164,8 @@ type allTables struct {
 	woods  []Wood
 	grades []Grade
 	lumber []Lumber
+	panels []Panel
+	sizes  []Size
 }
 
 // tables reads the embedded files once.
@@ -133,6 +191,18 @@ var tables = sync.OnceValue(func() allTables {
 			l.size = append(l.size, sizeFactor{table.Number(depth), table.Number(factor)})
 		}
 		t.lumber = append(t.lumber, l)
+	}
+	for _, r := range table.Rows(panelsCSV) {
+		t.panels = append(t.panels, Panel{
+			Key: r.Text("key"), Name: r.Text("name"), From: r.Number("from_mm"), Density: r.Number("density"),
+			MORAlong: r.Number("mor_along"), MORAcross: r.Number("mor_across"), EAlong: r.Number("e_along"), EAcross: r.Number("e_across"),
+			Shear: r.Number("shear"), Planar: r.Number("planar"), Kdef: r.Number("kdef"), Damp: r.Number("damp"), GFace: r.Number("g_face"), GEdge: r.Number("g_edge"),
+			Stays:    [4]float64{r.Number("years"), r.Number("changing"), r.Number("months"), r.Number("week")},
+			WeakSkin: r.Text("weak_skin") == "yes", Source: r.Text("source"),
+		})
+	}
+	for _, r := range table.Rows(sizesCSV) {
+		t.sizes = append(t.sizes, Size{Key: r.Text("key"), Name: r.Text("name"), Thickness: r.Number("thickness_mm"), Width: r.Number("width_mm"), Unit: r.Text("unit"), Stuff: r.Text("stuff")})
 	}
 	return t
 })

@@ -298,7 +298,7 @@ func (f *flat) boardScrews(sh *working.Sheet, a Action) Use {
 		lift, formula = a.R*over/(float64(f.Reach)-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
 	}
 	pull := lift / float64(b.Count)
-	takes := min(fastener.Withdrawal(sh, s, f.set.Board.Wood.SG, grip.Thread, f.set.Bases[a.Case]), fastener.Steel(sh, s, f.set.Bases[a.Case]))
+	takes := min(fastener.Withdrawal(sh, s, f.set.Board.G(), grip.Thread, f.set.Bases[a.Case]), fastener.Steel(sh, s, f.set.Bases[a.Case]))
 	if sh.On() {
 		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
 			working.In("a", float64(f.Reach), working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))

@@ -1,0 +1,224 @@
+package design
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// BuildKind is how a board is made up.
+type BuildKind string
+
+// The ways to make one up.
+const (
+	Solid     BuildKind = "solid"
+	Laminated BuildKind = "laminated"
+	Hollow    BuildKind = "hollow"
+)
+
+// BuildKinds lists them.
+func BuildKinds() []BuildKind { return []BuildKind{Solid, Laminated, Hollow} }
+
+// Build is what a board is made of besides its wood: its plies, or the skins and
+// webs of a hollow one, lips along its edges, and what is cut out of it. The
+// zero value is one solid board.
+type Build struct {
+	Kind     BuildKind       `json:"kind"`
+	Plies    []Ply           `json:"plies,omitempty"` // from the underside up
+	Loose    bool            `json:"loose,omitempty"` // plies only screwed together
+	Hollow   *Box            `json:"hollow,omitempty"`
+	Front    *Strip          `json:"front,omitempty"`
+	Back     *Strip          `json:"back,omitempty"`
+	EdgeBand quantity.Length `json:"edge_band_mm,omitempty"` // counts for nothing
+	Cuts     []Cut           `json:"cuts,omitempty"`
+}
+
+// Ply is one layer of a laminated board. No wood of its own means the board's.
+type Ply struct {
+	Thickness quantity.Length `json:"thickness_mm"`
+	Across    bool            `json:"across,omitempty"` // its grain runs across the shelf
+	Wood      string          `json:"wood,omitempty"`
+}
+
+// Box is the inside of a hollow shelf: the skins' thickness, the widths of the
+// webs along its front and back, of the pieces that close its ends, and ribs
+// along it. The webs may have a wood of their own.
+type Box struct {
+	Skin  quantity.Length `json:"skin_mm"`
+	Front quantity.Length `json:"front_mm"`
+	Back  quantity.Length `json:"back_mm"`
+	Ends  quantity.Length `json:"ends_mm,omitempty"`
+	Ribs  []Rib           `json:"ribs,omitempty"`
+	Wood  string          `json:"wood,omitempty"`
+}
+
+// Rib runs along a hollow shelf, From being its side nearest the wall.
+type Rib struct {
+	From  quantity.Length `json:"from_wall_mm"`
+	Width quantity.Length `json:"width_mm"`
+}
+
+// Strip is a lip along one edge of the board: Width thick, standing Height proud
+// of it below, above, or both.
+type Strip struct {
+	Width  quantity.Length `json:"width_mm"`
+	Height quantity.Length `json:"height_mm"`
+	Goes   Goes            `json:"goes"`
+	Glued  bool            `json:"glued"`
+	Wood   string          `json:"wood,omitempty"`
+}
+
+// Goes is where a lip stands.
+type Goes string
+
+// The places.
+const (
+	Down Goes = "down"
+	Up   Goes = "up"
+	Both Goes = "both"
+)
+
+// Cut is a rectangle taken out of the board: From along it from its left end and
+// FromWall across it. With no depth it goes right through, a notch where it
+// meets an edge; with one it is a pocket in the underside or the top.
+type Cut struct {
+	ID       string          `json:"id"`
+	From     quantity.Length `json:"from_mm"`
+	Length   quantity.Length `json:"length_mm"`
+	FromWall quantity.Length `json:"from_wall_mm"`
+	Width    quantity.Length `json:"width_mm"`
+	Depth    quantity.Length `json:"depth_mm,omitempty"`
+	Top      bool            `json:"top,omitempty"`
+}
+
+// Called names a cut in a sentence.
+func (c Cut) Called(depth quantity.Length) string {
+	switch {
+	case c.Depth > 0:
+		return "pocket"
+	case c.FromWall < 1e-6 || c.FromWall+c.Width > depth-1e-6:
+		return "notch"
+	}
+	return "hole"
+}
+
+func (b *Build) validate(l *problem.List, s *Shelf) {
+	if b.Kind != "" {
+		l.OneOf("kind", string(b.Kind), problem.Words(BuildKinds()))
+	}
+	l.Between("edge_band_mm", float64(b.EdgeBand), 0, 60)
+	switch b.Kind {
+	case Laminated:
+		b.validatePlies(l, s)
+	case Hollow:
+		b.validateHollow(l.In("hollow"), s)
+	}
+	if b.Front != nil {
+		b.Front.validate(l.In("front"), s)
+	}
+	if b.Back != nil {
+		b.Back.validate(l.In("back"), s)
+	}
+	if len(b.Cuts) > 24 {
+		l.Add("cuts", "%d of them: at most 24 in one board", len(b.Cuts))
+		return
+	}
+	if b.Kind == Hollow && len(b.Cuts) > 0 {
+		l.Add("cuts", "a hollow shelf has nothing to cut into: take the cuts out, or make it solid")
+	}
+	for i := range b.Cuts {
+		b.Cuts[i].validate(l.In(fmt.Sprintf("cuts[%d]", i)), s)
+	}
+}
+
+func (b *Build) validatePlies(l *problem.List, s *Shelf) {
+	if n := len(b.Plies); n < 2 || n > 15 {
+		l.Add("plies", "%d plies: give 2 to 15", n)
+	}
+	sum := 0.0
+	for i, p := range b.Plies {
+		at := l.In(fmt.Sprintf("plies[%d]", i))
+		at.Between("thickness_mm", float64(p.Thickness), 0.5, 100)
+		knownStuff(at, "wood", p.Wood)
+		sum += float64(p.Thickness)
+	}
+	if t := float64(s.Thickness); math.Abs(sum-t) > 0.05 {
+		l.Add("plies", "the plies come to %s mm, the board is %s mm thick: make them agree", quantity.Decimal(sum, 2), quantity.Decimal(t, 2))
+	}
+}
+
+func (b *Build) validateHollow(l *problem.List, s *Shelf) {
+	h := b.Hollow
+	if h == nil {
+		l.Add("", "the skins and webs of a hollow shelf are missing")
+		return
+	}
+	if h.Skin <= 0 {
+		l.Add("skin_mm", "a hollow shelf needs skins: give their thickness, e.g. 6 mm")
+	} else if 2*h.Skin > s.Thickness-2 {
+		l.Add("skin_mm", "two skins of %s mm leave nothing inside a shelf %s mm thick", quantity.Decimal(float64(h.Skin), 1), quantity.Decimal(float64(s.Thickness), 1))
+	}
+	depth := float64(s.Depth)
+	l.Between("front_mm", float64(h.Front), 3, depth/2)
+	l.Between("back_mm", float64(h.Back), 3, depth/2)
+	l.Between("ends_mm", float64(h.Ends), 0, float64(s.Length)/2)
+	knownStuff(l, "wood", h.Wood)
+	if len(h.Ribs) > 12 {
+		l.Add("ribs", "%d ribs: at most 12", len(h.Ribs))
+		return
+	}
+	for i, r := range h.Ribs {
+		at := l.In(fmt.Sprintf("ribs[%d]", i))
+		at.Between("width_mm", float64(r.Width), 3, depth)
+		if r.From < h.Back-1e-6 || r.From+r.Width > s.Depth-h.Front+1e-6 {
+			at.Add("from_wall_mm", "the rib from %s to %s mm runs into the web at the back or the front", quantity.Decimal(float64(r.From), 1), quantity.Decimal(float64(r.From+r.Width), 1))
+		}
+		for j, o := range h.Ribs[:i] {
+			if r.From < o.From+o.Width-1e-6 && o.From < r.From+r.Width-1e-6 {
+				at.Add("from_wall_mm", "this rib overlaps rib %d", j+1)
+			}
+		}
+	}
+}
+
+func (t *Strip) validate(l *problem.List, s *Shelf) {
+	if t.Width > s.Depth/2 {
+		l.Add("width_mm", "a lip %s mm thick is more than half of a board %s mm deep", quantity.Decimal(float64(t.Width), 1), quantity.Decimal(float64(s.Depth), 1))
+	} else {
+		l.Between("width_mm", float64(t.Width), 3, 200)
+	}
+	l.Between("height_mm", float64(t.Height), 3, 400)
+	l.OneOf("goes", string(t.Goes), problem.Words([]Goes{Down, Up, Both}))
+	knownStuff(l, "wood", t.Wood)
+}
+
+func (c *Cut) validate(l *problem.List, s *Shelf) {
+	l.ID(c.ID)
+	l.Between("length_mm", float64(c.Length), 1, float64(s.Length))
+	l.Between("width_mm", float64(c.Width), 1, float64(s.Depth)-1)
+	if c.From < 0 || c.From+c.Length > s.Length+1e-6 {
+		l.Add("from_mm", "the %s runs from %s to %s mm: keep it on the board, 0 to %s mm", c.Called(s.Depth),
+			quantity.Decimal(float64(c.From), 1), quantity.Decimal(float64(c.From+c.Length), 1), quantity.Decimal(float64(s.Length), 1))
+	}
+	if c.FromWall < 0 || c.FromWall+c.Width > s.Depth+1e-6 {
+		l.Add("from_wall_mm", "the %s reaches from %s to %s mm off the wall, the board only to %s mm", c.Called(s.Depth),
+			quantity.Decimal(float64(c.FromWall), 1), quantity.Decimal(float64(c.FromWall+c.Width), 1), quantity.Decimal(float64(s.Depth), 1))
+	}
+	if c.Depth != 0 {
+		l.Between("depth_mm", float64(c.Depth), 0.5, float64(s.Thickness)-0.5)
+	}
+}
+
+// knownStuff notes a wood, lumber or panel that is not in the catalogue; "" is
+// the board's own.
+func knownStuff(l *problem.List, step, key string) {
+	if key == "" {
+		return
+	}
+	if _, ok := material.Stuff(key, material.Grade{}, material.Dry, 1, 1); !ok {
+		l.Add(step, "%q is not a wood, lumber or panel that is known", key)
+	}
+}
