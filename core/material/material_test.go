@@ -135,3 +135,103 @@ func TestWorkingSaysItsOwnNumbers(t *testing.T) {
 		t.Error("the same step is written twice")
 	}
 }
+
+func TestYourOwnBoardsStiffness(t *testing.T) {
+	// By hand: 200 × 20 on battens 900 apart, 8 kg press 1.75 mm:
+	// 8 × 9.80665 × 900³ / (48 × 133 333 × 1.75) = 5106 MPa.
+	got, err := Test(900, 200, 20, []Bend{{Load: 8, Sag: 1.75}})
+	if err != nil || !near(got.E, 5106, 0.001) || got.Spread != 0 {
+		t.Errorf("%+v %v", got, err)
+	}
+	two, err := Test(900, 200, 20, []Bend{{Load: 8, Sag: 1.75}, {Load: 8, Sag: 1.65}})
+	if err != nil || !near(two.E, (two.Each[0]+two.Each[1])/2, 1e-12) || two.Spread < 0.03 || two.Spread > 0.06 {
+		t.Errorf("%+v %v", two, err)
+	}
+	for name, c := range map[string]struct {
+		span, width, thick float64
+		readings           []Bend
+	}{
+		"nothing read":      {900, 200, 20, nil},
+		"it rises":          {900, 200, 20, []Bend{{8, -1}}},
+		"no load":           {900, 200, 20, []Bend{{0, 1}}},
+		"it nearly breaks":  {900, 200, 20, []Bend{{8, 60}}},
+		"battens too close": {120, 200, 20, []Bend{{8, 1}}},
+		"no board":          {900, 0, 20, []Bend{{8, 1}}},
+		"no number":         {900, 200, 20, []Bend{{8, math.NaN()}}},
+	} {
+		if _, err := Test(c.span, c.width, c.thick, c.readings); err == nil {
+			t.Errorf("%s: taken", name)
+		}
+	}
+}
+
+func stuff(t *testing.T, key string, width, thick float64) Board {
+	t.Helper()
+	b, ok := Stuff(key, Grades()[0], Dry, width, thick)
+	if !ok {
+		t.Fatalf("no %s", key)
+	}
+	return b
+}
+
+func TestLumberAndPanelsByHand(t *testing.T) {
+	years, months, sudden, mean := Basis{CD: 0.9}, Basis{CD: 1.15}, Basis{CD: 1.6}, Basis{CD: 1, Mean: true}
+	across := stuff(t, "softwood-plywood", 300, 18)
+	across.Across = true
+	damp := stuff(t, "osb-3", 300, 18)
+	damp.Condition = Damp
+	low := func(v, cov float64) float64 { return v * (1 - 1.645*cov) / 2.1 }
+	for name, c := range map[string][2]float64{
+		"2 × 8 flat, Fb: 6.03 CF 1.2 Cfu 1.15 CD 0.9":   {stuff(t, "spruce-pine-fir", 184, 38).Bending(nil, years), 6.03 * 1.2 * 1.15 * 0.9},
+		"2 × 4 on edge, no flat use":                    {stuff(t, "spruce-pine-fir", 38, 89).Bending(nil, years), 6.03 * 1.5 * 0.9},
+		"2 × 6 stud grade, flat":                        {stuff(t, "spruce-pine-fir-stud", 140, 38).Bending(nil, years), 4.65 * 1.15 * 0.9},
+		"C24 has neither factor":                        {stuff(t, "c24", 195, 45).Bending(nil, years), 11.5 * 0.9},
+		"lumber at the break, × 4 and no CD":            {stuff(t, "c24", 195, 45).Bending(nil, mean), 46},
+		"lumber's bearing is its own":                   {stuff(t, "hem-fir", 184, 38).Bearing(nil, years), 2.79},
+		"MDF for years, kpanel 0.33":                    {stuff(t, "mdf", 300, 18).Bending(nil, years), low(28, 0.12) * 0.9 * 0.33},
+		"MDF two months, kpanel 0.75":                   {stuff(t, "mdf", 300, 18).Bending(nil, months), low(28, 0.12) * 1.15 * 0.75},
+		"MDF in an accident, kpanel 0.89":               {stuff(t, "mdf", 300, 18).Bending(nil, sudden), low(28, 0.12) * 1.6 * 0.89},
+		"a flat panel shears in its plane":              {stuff(t, "mdf", 300, 18).Shear(nil, years), low(1.8, 0.15) * 0.9 * 0.33},
+		"on edge through its thickness":                 {stuff(t, "mdf", 18, 60).Shear(nil, years), low(5, 0.15) * 0.9 * 0.33},
+		"MDF's skins in tension 0.6":                    {stuff(t, "mdf", 300, 6).Skin(nil, years), 0.6 * low(28, 0.12) * 0.9 * 0.33},
+		"plywood's skins whole":                         {stuff(t, "birch-plywood", 300, 6.5).Skin(nil, years), low(51, 0.12) * 0.9},
+		"plywood across":                                {across.Bending(nil, years), low(12, 0.12) * 0.9},
+		"its E across":                                  {across.E(nil), 1700},
+		"birch plywood 8 mm: the 6.5 row":               {stuff(t, "birch-plywood", 300, 8).E(nil), 12700},
+		"and 25 mm the 18 row":                          {stuff(t, "birch-plywood", 300, 25).E(nil), 10050},
+		"a panel's mean MOR":                            {stuff(t, "particleboard", 300, 16).Bending(nil, mean), 14.5},
+		"a panel bears a tenth of its MOR":              {stuff(t, "osb-3", 300, 18).Bearing(nil, years), 2.5},
+		"OSB creeps 1.5 times as much in the damp":      {damp.Creep(), 2.25},
+		"MDF's creep":                                   {stuff(t, "mdf", 300, 18).Creep(), 2.25},
+		"MDF's weight":                                  {stuff(t, "mdf", 300, 18).Density(), 750},
+		"rolling shear of solid wood":                   {stuff(t, "white-oak", 300, 6).Planar(nil, years), stuff(t, "white-oak", 300, 6).Shear(nil, years) / 4},
+		"a panel's tension across, half of its bending": {stuff(t, "hardwood-veneer-plywood", 300, 18).TensionPerp(nil, years), low(11, 0.12) * 0.9},
+	} {
+		if !near(c[0], c[1], 0.002) {
+			t.Errorf("%s: %v, want %v", name, c[0], c[1])
+		}
+	}
+	for _, p := range Panels() {
+		if p.Density < 500 || p.EAlong < p.EAcross || p.MORAlong < p.MORAcross || p.Planar >= p.Shear || p.GEdge >= p.GFace || p.Stays[0] > p.Stays[3] || p.Source == "" {
+			t.Errorf("out of the ordinary: %+v", p)
+		}
+	}
+	for _, s := range Sizes() {
+		if s.Thickness <= 0 || (s.Width == 0) != (s.Stuff == "panel") || s.Name == "" {
+			t.Errorf("size %+v", s)
+		}
+	}
+}
+
+func TestMovementByCut(t *testing.T) {
+	oak := stuff(t, "white-oak", 300, 20)
+	flat, _ := oak.Movement(FlatSawn)
+	quarter, _ := oak.Movement(QuarterSawn)
+	unknown, _ := oak.Movement(UnknownSawn)
+	if flat != 0.00365 || quarter != 0.0018 || unknown != flat {
+		t.Errorf("%v %v %v", flat, quarter, unknown)
+	}
+	if _, moves := stuff(t, "mdf", 300, 18).Movement(FlatSawn); moves {
+		t.Error("MDF moves")
+	}
+}

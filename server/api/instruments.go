@@ -27,6 +27,30 @@ func (a *Server) scale(c *gin.Context) {
 	c.JSON(http.StatusOK, s.Read(q.At))
 }
 
+// dial reads the simulated dial gauge under a board on two battens.
+func (a *Server) dial(c *gin.Context) {
+	var q contract.DialRequest
+	if !a.body(c, &q) {
+		return
+	}
+	d, err := instrument.ReadDial(q.Seed, q.Bench, q.Presses, q.At)
+	if err != nil {
+		refuseTyped(c, "presses", err)
+		return
+	}
+	c.JSON(http.StatusOK, d)
+}
+
+// moisture reads the simulated moisture meter.
+func (a *Server) moisture(c *gin.Context) {
+	var q contract.MoistureRequest
+	if !a.body(c, &q) {
+		return
+	}
+	pct, fault := instrument.ReadMoisture(q.Seed, q.Condition, q.Pins)
+	c.JSON(http.StatusOK, contract.MoistureReply{Pct: pct, Fault: fault})
+}
+
 // scanner sweeps the simulated stud scanner over a wall.
 func (a *Server) scanner(c *gin.Context) {
 	var q contract.ScannerRequest

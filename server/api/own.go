@@ -8,6 +8,7 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/load"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/table"
 	"aguante/server/contract"
@@ -21,7 +22,12 @@ func (a *Server) own(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.Own{Contents: contents})
+	boards, err := store.Kept[material.Stock](c.Request.Context(), a.store, store.OwnBoards)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.Own{Contents: contents, Boards: boards})
 }
 
 // keepContents keeps a row of the person's own contents under a new key.
@@ -30,18 +36,34 @@ func (a *Server) keepContents(c *gin.Context) {
 	if !a.body(c, &row) {
 		return
 	}
+	row.Key, row.Group = uuid.NewString(), load.OwnGroup
+	a.keep(c, store.OwnContents, row.Key, row)
+}
+
+// keepBoard keeps a tested board under a new key.
+func (a *Server) keepBoard(c *gin.Context) {
+	var b material.Stock
+	if !a.body(c, &b) {
+		return
+	}
+	b.Key = uuid.NewString()
+	a.keep(c, store.OwnBoards, b.Key, b)
+}
+
+// keep puts a thing of the person's own into its drawer, if nothing is wrong
+// with it.
+func (a *Server) keep(c *gin.Context, kind store.Kind, key string, v interface{ Validate(*problem.List) }) {
 	p := problem.New()
-	row.Validate(p)
+	v.Validate(p)
 	if bad := p.All(); len(bad) > 0 {
 		a.failed(c, check.Invalid(bad))
 		return
 	}
-	row.Key, row.Group = uuid.NewString(), load.OwnGroup
-	if err := a.store.Keep(c.Request.Context(), store.OwnContents, row.Key, row); err != nil {
+	if err := a.store.Keep(c.Request.Context(), kind, key, v); err != nil {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusCreated, row)
+	c.JSON(http.StatusCreated, v)
 }
 
 func (a *Server) forget(kind store.Kind) gin.HandlerFunc {

@@ -27,18 +27,68 @@ type Catalogue struct {
 	Woods     []material.Wood   `json:"woods"`
 	Grades    []material.Grade  `json:"grades"`
 	Lumber    []material.Lumber `json:"lumber"`
+	Panels    []material.Panel  `json:"panels"`
+	Sizes     []material.Size   `json:"sizes"`
 	Fasteners []fastener.Type   `json:"fasteners"`
 	Contents  []load.Row        `json:"contents"`
 }
 
 // NewCatalogue gathers the tables.
 func NewCatalogue() Catalogue {
-	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Fasteners: fastener.Types(), Contents: load.Rows()}
+	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(), Fasteners: fastener.Types(), Contents: load.Rows()}
 }
 
 // Own is what the person has kept for reuse.
 type Own struct {
-	Contents []load.Row `json:"contents"`
+	Contents []load.Row       `json:"contents"`
+	Boards   []material.Stock `json:"boards"`
+}
+
+// LadderRequest asks how far boards of some woods and thicknesses span under so
+// much a metre, in the way of a shelf of the design.
+type LadderRequest struct {
+	Design      *design.Project `json:"design"`
+	Shelf       string          `json:"shelf"`
+	Woods       []string        `json:"woods"`
+	Thicknesses []float64       `json:"thicknesses_mm"`
+	PerMetre    float64         `json:"per_metre_kg"`
+	Span        float64         `json:"span_mm"`
+}
+
+// PlacesRequest asks where a shelf's supports should go.
+type PlacesRequest struct {
+	Design *design.Project `json:"design"`
+	Shelf  string          `json:"shelf"`
+}
+
+// StiffnessRequest asks what a test of a board on two battens tells; mm.
+type StiffnessRequest struct {
+	Span      float64         `json:"span_mm"`
+	Width     float64         `json:"width_mm"`
+	Thickness float64         `json:"thickness_mm"`
+	Readings  []material.Bend `json:"readings"`
+}
+
+// DialRequest asks the simulated dial gauge what it shows at a time.
+type DialRequest struct {
+	Seed    uint64             `json:"seed"`
+	Bench   instrument.Bench   `json:"bench"`
+	Presses []instrument.Press `json:"presses"`
+	At      float64            `json:"at_s"`
+}
+
+// MoistureRequest asks the simulated moisture meter what it shows at the n-th
+// place of a board.
+type MoistureRequest struct {
+	Seed      uint64             `json:"seed"`
+	Condition material.Condition `json:"condition"`
+	Pins      int                `json:"pins"`
+}
+
+// MoistureReply is what it shows, %, or what is wrong.
+type MoistureReply struct {
+	Pct   float64 `json:"pct"`
+	Fault string  `json:"fault,omitempty"`
 }
 
 // Saved is a project as the store has it.
@@ -180,6 +230,16 @@ type Failure struct {
 type wire struct {
 	Catalogue       Catalogue
 	Own             Own
+	LadderRequest   LadderRequest
+	Ladder          check.Ladder
+	PlacesRequest   PlacesRequest
+	Places          check.Places
+	StiffnessReq    StiffnessRequest
+	Stiffness       material.Stiffness
+	DialRequest     DialRequest
+	Dial            instrument.Dial
+	MoistureRequest MoistureRequest
+	MoistureReply   MoistureReply
 	Saved           Saved
 	Revision        Revision
 	CheckRequest    CheckRequest
@@ -232,6 +292,8 @@ func WireSchema() ([]byte, error) {
 			return "ScanReading"
 		case reflect.TypeFor[scan.Mark]():
 			return "StudMark"
+		case reflect.TypeFor[check.Section]():
+			return "SectionReport"
 		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
 			return t.Name() + "Report" // the design has one of each too
 		}

@@ -13,6 +13,7 @@ type Kind string
 // The drawers.
 const (
 	OwnContents Kind = "contents" // rows of the contents catalogue
+	OwnBoards   Kind = "boards"   // tested boards
 )
 
 // most is how many things one drawer holds.

@@ -3,6 +3,16 @@
 export interface Wire {
 Catalogue: Catalogue
 Own: Own
+LadderRequest: LadderRequest
+Ladder: Ladder
+PlacesRequest: PlacesRequest
+Places: Places
+StiffnessReq: StiffnessRequest
+Stiffness: Stiffness
+DialRequest: DialRequest
+Dial: Dial
+MoistureRequest: MoistureRequest
+MoistureReply: MoistureReply
 Saved: Saved
 Revision: Revision
 CheckRequest: CheckRequest
@@ -28,6 +38,8 @@ export interface Catalogue {
 woods: Wood[]
 grades: Grade[]
 lumber: Lumber[]
+panels: Panel[]
+sizes: Size[]
 fasteners: Type[]
 contents: Row[]
 }
@@ -64,6 +76,37 @@ perp_mpa: number
 e_mpa: number
 source: string
 }
+export interface Panel {
+key: string
+name: string
+from_mm: number
+density: number
+mor_along_mpa: number
+mor_across_mpa: number
+e_along_mpa: number
+e_across_mpa: number
+shear_mpa: number
+planar_shear_mpa: number
+kdef: number
+damp: number
+g_face: number
+g_edge: number
+/**
+ * @minItems 4
+ * @maxItems 4
+ */
+kpanel: [number, number, number, number]
+weak_skin: boolean
+source: string
+}
+export interface Size {
+key: string
+name: string
+thickness_mm: number
+width_mm: number
+unit: string
+stuff: string
+}
 export interface Type {
 key: string
 name: string
@@ -93,12 +136,26 @@ basis: string
 }
 export interface Own {
 contents: Row[]
+boards: Stock[]
 }
-export interface Saved {
-id: string
-version: number
-updated: string
-document: Project
+export interface Stock {
+key: string
+name: string
+wood: string
+grade: string
+width_mm: number
+thickness_mm: number
+e_mpa: number
+spread: number
+moisture_pct?: number
+}
+export interface LadderRequest {
+design: Project
+shelf: string
+woods: string[]
+thicknesses_mm: number[]
+per_metre_kg: number
+span_mm: number
 }
 export interface Project {
 format: string
@@ -151,6 +208,7 @@ length_mm: number
 depth_mm: number
 thickness_mm: number
 board: Board
+build: Build
 supports: Support[]
 contents: Item[]
 duration: string
@@ -164,6 +222,54 @@ export interface Board {
 woods: string[]
 grade: string
 condition: string
+across?: boolean
+sawn: string
+tested_mpa?: number
+moisture_pct?: number
+slack_mm?: number
+}
+export interface Build {
+kind: string
+plies?: Ply[]
+loose?: boolean
+hollow?: Box
+front?: Strip
+back?: Strip
+edge_band_mm?: number
+cuts?: Cut[]
+}
+export interface Ply {
+thickness_mm: number
+across?: boolean
+wood?: string
+}
+export interface Box {
+skin_mm: number
+front_mm: number
+back_mm: number
+ends_mm?: number
+ribs?: Rib[]
+wood?: string
+}
+export interface Rib {
+from_wall_mm: number
+width_mm: number
+}
+export interface Strip {
+width_mm: number
+height_mm: number
+goes: string
+glued: boolean
+wood?: string
+}
+export interface Cut {
+id: string
+from_mm: number
+length_mm: number
+from_wall_mm: number
+width_mm: number
+depth_mm?: number
+top?: boolean
 }
 export interface Support {
 id: string
@@ -225,6 +331,97 @@ export interface SagLimit {
 school: string
 figure_mm?: number
 }
+export interface Ladder {
+per_metre_kg: number
+span_mm: number
+rungs: Rung[]
+thinnest: Thin[]
+}
+export interface Rung {
+thickness_mm: number
+spans: Reach[]
+}
+export interface Reach {
+wood: string
+span_mm: number
+by: string
+}
+export interface Thin {
+wood: string
+thickness_mm: number
+}
+export interface PlacesRequest {
+design: Project
+shelf: string
+}
+export interface Places {
+now: Place
+count: Count[]
+tried: number
+}
+export interface Place {
+at_mm: number[]
+sag_mm: number
+worst_n: number
+}
+export interface Count {
+supports: number
+free: Place
+studs?: Place
+}
+export interface StiffnessRequest {
+span_mm: number
+width_mm: number
+thickness_mm: number
+readings: Bend[]
+}
+export interface Bend {
+load_kg: number
+sag_mm: number
+}
+export interface Stiffness {
+e_mpa: number
+spread: number
+each_mpa: number[]
+}
+export interface DialRequest {
+seed: number
+bench: Bench
+presses: Press[]
+at_s: number
+}
+export interface Bench {
+wood: string
+grade: string
+span_mm: number
+width_mm: number
+thickness_mm: number
+}
+export interface Press {
+at_s: number
+put_kg: number
+zero: boolean
+}
+export interface Dial {
+mm: number
+stable: boolean
+fault?: string
+}
+export interface MoistureRequest {
+seed: number
+condition: string
+pins: number
+}
+export interface MoistureReply {
+pct: number
+fault?: string
+}
+export interface Saved {
+id: string
+version: number
+updated: string
+document: Project
+}
 export interface Revision {
 version: number
 saved_at: string
@@ -266,6 +463,9 @@ links: Link[]
 band: string[]
 supports: SupportReport[]
 curve: CurvePoint[]
+section: SectionReport
+sagging?: Sagging
+movement?: Movement
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
@@ -317,6 +517,7 @@ load_n: number
 arm_mm: number
 when: string
 worst?: string
+lifts_mm: number
 geometry: Geometry
 }
 export interface Geometry {
@@ -362,8 +563,64 @@ why?: string
 }
 export interface CurvePoint {
 x_mm: number
+self_mm: number
 now_mm: number
 later_mm: number
+}
+export interface SectionReport {
+parts: SectionPart[]
+sides: SectionSide[]
+ei_nmm2: number
+alone_nmm2: number
+gain: number
+cuts: CutLeft[]
+}
+export interface SectionPart {
+name: string
+wood: string
+x_mm: number
+y_mm: number
+b_mm: number
+h_mm: number
+loose: boolean
+crossed: boolean
+}
+export interface SectionSide {
+name: string
+neutral_mm: number
+ei_nmm2: number
+share: number
+sags: boolean
+}
+export interface CutLeft {
+id: string
+name: string
+left_mm: number
+}
+export interface Sagging {
+link: string
+span_mm: number
+times: SagAt[]
+schools: SchoolSays[]
+}
+export interface SagAt {
+days: number
+self: number
+contents: number
+sag_mm: number
+low_mm: number
+high_mm: number
+}
+export interface SchoolSays {
+school: string
+allowed_mm: number
+used: number
+}
+export interface Movement {
+swing_mm: number
+swells_mm: number
+shrinks_mm: number
+settled: boolean
 }
 export interface ItemMass {
 id: string

@@ -1,0 +1,73 @@
+package api
+
+import (
+	"fmt"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/material"
+	"aguante/server/contract"
+)
+
+// shelfOf finds the shelf of a design that a request is about.
+func (a *Server) shelfOf(c *gin.Context, p *design.Project, id string) (*design.Shelf, bool) {
+	if p != nil {
+		for i := range p.Shelves {
+			if p.Shelves[i].ID == id {
+				return &p.Shelves[i], true
+			}
+		}
+	}
+	a.failed(c, fmt.Errorf("%w: no shelf %q", errRequest, id))
+	return nil, false
+}
+
+// answerOr answers with v, or says why there is none.
+func answerOr[T any](a *Server, c *gin.Context, v T, err error) {
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, v)
+}
+
+// ladder says how far boards span.
+func (a *Server) ladder(c *gin.Context) {
+	var q contract.LadderRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if s, ok := a.shelfOf(c, q.Design, q.Shelf); ok {
+		l, err := check.NewLadder(s, q.Woods, q.Thicknesses, q.PerMetre, q.Span)
+		answerOr(a, c, l, err)
+	}
+}
+
+// places says where supports should go.
+func (a *Server) places(c *gin.Context) {
+	var q contract.PlacesRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if s, ok := a.shelfOf(c, q.Design, q.Shelf); ok {
+		p, err := check.FindPlaces(q.Design, s)
+		answerOr(a, c, p, err)
+	}
+}
+
+// stiffness says what a test of one's own board tells.
+func (a *Server) stiffness(c *gin.Context) {
+	var q contract.StiffnessRequest
+	if !a.body(c, &q) {
+		return
+	}
+	s, err := material.Test(q.Span, q.Width, q.Thickness, q.Readings)
+	if err != nil {
+		refuseTyped(c, "readings", err)
+		return
+	}
+	c.JSON(http.StatusOK, s)
+}
