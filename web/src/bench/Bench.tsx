@@ -4,6 +4,7 @@ import { useParams } from "react-router";
 import { api, Away, reason, Refused } from "../api/client";
 import type { Catalogue, Saved, ShelfReport } from "../api/types.gen";
 import { FrontView } from "../drawing/FrontView";
+import { SectionView } from "../drawing/SectionView";
 import { SideView } from "../drawing/SideView";
 import { BoardPanel } from "../stages/board/BoardPanel";
 import { HoldPanel } from "../stages/hold/HoldPanel";
@@ -115,6 +116,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     dispatch({ type: "edit", next });
     return null;
   }, []);
+  const [time, setTime] = useState(8);
   const scanner = useScanner(design.name, design.wall.length_mm);
   const answer = reportOf(checked.report, current);
   const value: BenchValue = {
@@ -131,6 +133,8 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     light,
     openWorking: setOpen,
     scanner,
+    time,
+    setTime,
   };
   const undo = () => dispatch({ type: "undo" });
   const redo = () => dispatch({ type: "redo" });
@@ -235,17 +239,23 @@ function DrawingArea() {
   const support = shelf?.supports.find((s) => s.id === id);
   const side = answer?.supports.find((s) => s.id === id);
   const beside = width >= 820;
-  const shown = support && side && stage !== "Wall" && (beside || stage === "Hold") ? { support, side } : null;
-  const sideWidth = !shown ? 0 : beside ? Math.min(300, width * 0.34) : width;
-  const frontHeight = beside || !shown ? height : height - 330;
+  const section = stage === "Board" && shelf && answer ? answer.section : null;
+  const shown =
+    support && side && stage !== "Wall" && !section && (beside || stage === "Hold") ? { support, side } : null;
+  const second = section !== null || shown !== null;
+  const sideWidth = !second ? 0 : beside ? Math.min(300, width * 0.34) : width;
+  const frontHeight = beside || !second ? height : height - 330;
   return (
     <div
       ref={ref}
-      className={`mx-4 max-lg:order-2 min-h-0 overflow-hidden border border-hair bg-sheet max-[700px]:mx-2 lg:mr-0 ${shown && !beside ? "h-[690px]" : "h-[360px]"} lg:h-auto`}
+      className={`mx-4 max-lg:order-2 min-h-0 overflow-hidden border border-hair bg-sheet max-[700px]:mx-2 lg:mr-0 ${second && !beside ? "h-[690px]" : "h-[360px]"} lg:h-auto`}
     >
       {width > 0 && (
         <div className={beside ? "flex" : ""}>
           <FrontView width={beside ? width - sideWidth : width} height={frontHeight} />
+          {section && shelf && (
+            <SectionView shelf={shelf} section={section} width={sideWidth} height={beside ? height : 330} />
+          )}
           {shown && shelf && (
             <SideView
               shelf={shelf}

@@ -25,6 +25,9 @@ export interface BenchValue {
   light: (link: string | null) => void;
   openWorking: (link: string) => void;
   scanner: Scanner;
+  /** Which of the times of the sag is looked at; the last is the end. */
+  time: number;
+  setTime: (t: number) => void;
 }
 
 const Bench = createContext<BenchValue | null>(null);

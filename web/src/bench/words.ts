@@ -1,4 +1,4 @@
-import type { Link, ShelfReport } from "../api/types.gen";
+import type { Catalogue, Link, ShelfReport } from "../api/types.gen";
 import { asked, holds, sag, type Units } from "../format";
 
 /** Short names of the links on the band, by role. */
@@ -16,6 +16,23 @@ export const ROLE: Record<string, string> = {
   heel: "under the heel",
   behind: "into the wall",
 };
+
+/** The times at which the sag is looked at, as a person says them. */
+export const TIMES = [
+  "today",
+  "in a day",
+  "in a week",
+  "in a month",
+  "in two months",
+  "in a year",
+  "in two years",
+  "in five years",
+  "in ten years",
+];
+
+/** What a board is made of, by its key. */
+export const nameOf = (c: Catalogue, key: string | undefined): string =>
+  [...c.woods, ...c.lumber, ...c.panels].find((m) => m.key === key)?.name ?? "board";
 
 /** A mass limit as it is said: "above" where nothing gave. */
 export const limit = (l: { kg: number; above: boolean }, u: Units): string =>

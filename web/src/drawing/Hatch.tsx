@@ -11,6 +11,9 @@ export function Hatches() {
       <pattern id="masonry" width="12" height="12" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <path d="M0 0V12M4 0V12" stroke="var(--timber)" strokeWidth="1.2" />
       </pattern>
+      <pattern id="crossed" width="5" height="5" patternUnits="userSpaceOnUse">
+        <line x1="0" y1="2.5" x2="5" y2="2.5" stroke="var(--soft)" strokeWidth="0.8" />
+      </pattern>
       <pattern id="keep" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <line x1="0" y1="0" x2="0" y2="10" stroke="var(--ochre)" strokeWidth="1.4" opacity="0.7" />
       </pattern>

@@ -1,7 +1,8 @@
 import type { ReactNode, SVGProps } from "react";
-import type { Hole, Item, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
+import type { CurvePoint, Hole, Item, SagAt, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
 import { nearestStud, type Selection } from "../bench/edit";
+import { nameOf, TIMES } from "../bench/words";
 import { lengthUnit, mass, sag, weight } from "../format";
 import { ItemShape } from "./Contents";
 import type { View } from "./view";
@@ -31,7 +32,7 @@ export function ShelfDrawing({
   const top = view.y(shelf.y_mm + shelf.thickness_mm);
   const thick = Math.max(2, under - top);
   const on = selection?.kind === "shelf" && selection.id === shelf.id;
-  const wood = catalogue.woods.find((w) => w.key === shelf.board.woods[0])?.name ?? "board";
+  const wood = nameOf(catalogue, shelf.board.woods[0]);
   const hit = Math.max(thick, 24);
   const places = shelf.supports.map((u) => view.x(u.x_mm)).sort((a, b) => a - b);
   const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 72);
@@ -71,6 +72,19 @@ export function ShelfDrawing({
         </>,
         "cursor-move touch-none",
       )}
+      {shelf.build.cuts?.map((c) => (
+        <rect
+          key={c.id}
+          pointerEvents="none"
+          x={view.x(shelf.x_mm + c.from_mm)}
+          y={c.depth_mm && !c.top ? under - c.depth_mm * view.k : under - thick}
+          width={Math.max(2, c.length_mm * view.k)}
+          height={c.depth_mm ? Math.max(2, c.depth_mm * view.k) : thick}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeDasharray="3 2"
+        />
+      ))}
       {current &&
         (["left", "right"] as const).map((end) => (
           <g key={end} {...bindEnd(end)} className="cursor-ew-resize touch-none" data-end={end}>
@@ -317,18 +331,22 @@ function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfRepor
   );
 }
 
-/** The board's line, larger than life by a stated factor, with its true figure. */
+/** The board's line at a time, larger than life by a stated factor, with its true figure. */
 function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
-  const { design } = useBench();
-  const link = linkOf(report, report.links.filter((l) => l.role === "sags").sort((a, b) => b.used - a.used)[0]?.id);
+  const { design, time } = useBench();
+  const sagging = report.sagging;
+  const link = linkOf(report, sagging?.link);
+  const at = sagging?.times[Math.min(time, sagging.times.length - 1)];
+  const today = sagging?.times[0];
+  if (!link || !at || !today || report.curve.length === 0) return null;
+  const down = (p: CurvePoint, t: SagAt) => p.self_mm * t.self + (p.now_mm - p.self_mm) * t.contents;
   const deepest = Math.max(0.01, ...report.curve.map((p) => Math.abs(p.later_mm)));
-  if (!link || report.curve.length === 0) return null;
   const times = [100, 50, 20, 10, 5, 2, 1].find((f) => deepest * f * view.k <= 34) ?? 1;
   const y0 = view.y(shelf.y_mm);
-  const path = (of: (p: { now_mm: number; later_mm: number }) => number) =>
+  const path = (t: SagAt) =>
     "M" +
     report.curve
-      .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + of(p) * times * view.k).toFixed(1)}`)
+      .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + down(p, t) * times * view.k).toFixed(1)}`)
       .join("L");
   const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
   const legs = Math.max(
@@ -338,13 +356,13 @@ function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; 
   const y = y0 + Math.max(deepest * times, legs) * view.k + 50;
   return (
     <g pointerEvents="none">
-      <path d={path((p) => p.now_mm)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />
-      <path d={path((p) => p.later_mm)} fill="none" stroke="var(--chalk)" strokeWidth="1.8" />
+      <path d={path(today)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />
+      <path d={path(at)} fill="none" stroke="var(--chalk)" strokeWidth="1.8" />
       <g textAnchor="middle" fill="var(--chalk)">
         <text x={x} y={y} fontSize="14">
-          sags <tspan className="fig">{sag(link.now_mm ?? 0, design.units)}</tspan>, later{" "}
+          sags <tspan className="fig">{sag(today.sag_mm, design.units)}</tspan>, {TIMES[time]}{" "}
           <tspan className="fig" data-testid="sag">
-            {sag(link.value_mm ?? 0, design.units)}
+            {sag(at.sag_mm, design.units)}
           </tspan>
         </text>
         <text x={x} y={y + 17} fontSize="13" fill="var(--soft)">

@@ -8,12 +8,15 @@ export function Sheet({
   title,
   children,
   narrow,
+  printable,
 }: {
   open: boolean;
   onClose: () => void;
   title: string;
   children: ReactNode;
   narrow?: boolean;
+  /** Paper gets the sheet alone. */
+  printable?: boolean;
 }) {
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
@@ -21,7 +24,7 @@ export function Sheet({
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={`fixed z-40 overflow-y-auto border border-hair bg-sheet p-5 ${
+          className={`${printable ? "printable " : ""}fixed z-40 overflow-y-auto border border-hair bg-sheet p-5 ${
             narrow
               ? "top-1/4 left-1/2 w-[min(30rem,94vw)] -translate-x-1/2"
               : "inset-y-0 right-0 w-[min(44rem,100vw)] border-y-0 border-r-0"

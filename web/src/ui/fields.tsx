@@ -98,7 +98,7 @@ export function Choice<T extends string>({
   );
 }
 
-/** One of many. */
+/** One of many; an option's third word is the group that it stands in. */
 export function Pick({
   label,
   value,
@@ -107,9 +107,15 @@ export function Pick({
 }: {
   label: string;
   value: string;
-  options: [string, string][];
+  options: [string, string, string?][];
   onChange: (v: string) => void;
 }) {
+  const groups = [...new Set(options.map((o) => o[2]))];
+  const option = ([v, name]: [string, string, string?]) => (
+    <option key={v} value={v} className="bg-sheet text-ink">
+      {name}
+    </option>
+  );
   return (
     <label className="row-field grid min-h-7 grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3">
       <span className="text-soft">{label}</span>
@@ -118,11 +124,15 @@ export function Pick({
         value={value}
         onChange={(e) => onChange(e.target.value)}
       >
-        {options.map(([v, name]) => (
-          <option key={v} value={v} className="bg-sheet text-ink">
-            {name}
-          </option>
-        ))}
+        {groups.map((g) =>
+          g ? (
+            <optgroup key={g} label={g}>
+              {options.filter((o) => o[2] === g).map(option)}
+            </optgroup>
+          ) : (
+            options.filter((o) => !o[2]).map(option)
+          ),
+        )}
       </select>
     </label>
   );
