@@ -290,7 +290,19 @@ func (p *page) choose(label, value string) {
 	at := "label select"
 	find := fmt.Sprintf(`[...document.querySelectorAll(%q)].find(e => e.closest("label").querySelector("span").textContent === %q)`, at, label)
 	p.until("the list "+label, find)
+	p.pick(find, value)
+}
+
+func (p *page) pick(find, value string) {
 	eval[chromedp.Void](p, fmt.Sprintf(`(e => { Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(e, %q); e.dispatchEvent(new Event("change", { bubbles: true })); })(%s)`, value, find))
+}
+
+// chooseIn picks an option of a list that bears its label itself.
+func (p *page) chooseIn(label, value string) {
+	p.t.Helper()
+	find := fmt.Sprintf("document.querySelector(%q)", `select[aria-label="`+label+`"]`)
+	p.until("the list "+label, find)
+	p.pick(find, value)
 }
 
 // figure is what a dimension reads.

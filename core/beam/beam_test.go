@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 )
 
@@ -331,5 +332,55 @@ func TestQuickAgreesWithTheSolver(t *testing.T) {
 		if bay != len(kept)+1 {
 			t.Errorf("round %d: %d bays on %d supports", round, bay, len(kept))
 		}
+	}
+}
+
+// Whatever the board stands on, it is found: against every set of contacts there
+// is, on stiff boards and supports that stand off.
+func TestContactsAgainstEverySet(t *testing.T) {
+	rng := rand.New(rand.NewPCG(5, 5))
+	found := 0
+	for round := range 500 {
+		at := []float64{100, 500 + 100*rng.Float64(), 1100, 1500 + 100*rng.Float64()}[:3+rng.IntN(2)]
+		n := len(at)
+		rig, err := Condense(1700, 1e8*math.Pow(100, rng.Float64()), at, []Load{{
+			Patches: []Patch{{0, 1700, 0.03}, {1100 * rng.Float64(), 1100 + 600*rng.Float64(), rng.Float64()}}}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		rest := Rest{Soft: make([]float64, n), Held: make([]bool, n), Drop: make([]float64, n)}
+		for i := range n {
+			rest.Soft[i] = 0.02 * rng.Float64()
+		}
+		rest.Drop[rng.IntN(n)] = 2*rng.Float64() - 1
+		var right []uint64
+		for bears := uint64(3); bears < 1<<n; bears++ {
+			s, err := rig.Bear(rig.Fixed[0], rest, bears)
+			if err != nil {
+				continue
+			}
+			ok := true
+			for i := range n {
+				if bears>>i&1 == 1 {
+					ok = ok && s.R[i] > -1e-7
+				} else {
+					ok = ok && s.Sunk[i]-rest.Drop[i] < 1e-7
+				}
+			}
+			if ok {
+				right = append(right, bears)
+			}
+		}
+		s, err := rig.React(rig.Fixed[0], rest)
+		if len(right) == 0 {
+			continue
+		}
+		found++
+		if err != nil || !slices.Contains(right, s.Bears) {
+			t.Errorf("round %d: found contacts %b, %v; right are %b", round, s.Bears, err, right)
+		}
+	}
+	if found < 450 {
+		t.Errorf("only %d of 500 stand at all", found)
 	}
 }

@@ -3,6 +3,7 @@ package beam
 import (
 	"fmt"
 	"math"
+	"math/bits"
 
 	"gonum.org/v1/gonum/mat"
 )
@@ -57,15 +58,18 @@ func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 				worst, by = i, -s.R[i]
 			}
 		}
-		if worst >= 0 {
-			s.Bears &^= 1 << worst
-			continue
-		}
 		back, deep := -1, 1e-9
 		for i := range n {
 			if s.Bears>>i&1 == 0 && s.Sunk[i]-drop(rest, i) > deep {
 				back, deep = i, s.Sunk[i]-drop(rest, i)
 			}
+		}
+		if worst >= 0 {
+			if back >= 0 && bits.OnesCount64(s.Bears) == 2 {
+				s.Bears |= 1 << back // it turns over one support onto another
+			}
+			s.Bears &^= 1 << worst
+			continue
 		}
 		if back < 0 {
 			return s, nil

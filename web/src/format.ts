@@ -121,3 +121,6 @@ export function converted(v: number, kind: string, u: Units): string {
   if (kind === "mass" ? u.mass !== "lb" : u.length !== "in") return "";
   return `${significant(v * to[0])} ${to[1]}`;
 }
+
+/** The unit of a bare number, in a sentence. */
+export const bare = (unit: string): string => `a bare number is in ${unit === "in" ? "inches" : unit}`;

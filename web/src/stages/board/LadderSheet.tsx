@@ -156,15 +156,15 @@ function Rungs({
 }) {
   const { design, catalogue } = useBench();
   const u = design.units;
-  const [width, setWidth] = useState(() => Math.min(640, window.innerWidth - 44));
+  const [width, setWidth] = useState(() => Math.min(640, window.innerWidth) - 44);
   useEffect(() => {
-    const on = () => setWidth(Math.min(640, window.innerWidth - 44));
+    const on = () => setWidth(Math.min(640, window.innerWidth) - 44);
     window.addEventListener("resize", on);
     return () => window.removeEventListener("resize", on);
   }, []);
   const left = 74;
   const far = Math.max(ladder.span_mm * 1.1, ...ladder.rungs.flatMap((r) => r.spans.map((s) => s.span_mm)));
-  const x = scaleLinear([0, far], [left, width - 74]);
+  const x = scaleLinear([0, far], [left, width - 96]);
   const tall = 17 * woods.length + 14;
   const height = ladder.rungs.length * tall + 34;
   return (
@@ -176,6 +176,18 @@ function Rungs({
       className="mt-2 block"
       data-testid="ladder"
     >
+      <line
+        x1={x(ladder.span_mm)}
+        x2={x(ladder.span_mm)}
+        y1={16}
+        y2={height}
+        stroke="var(--chalk)"
+        strokeWidth="1.4"
+        strokeDasharray="6 4"
+      />
+      <text x={x(ladder.span_mm)} y={12} fontSize="13" textAnchor="middle" fill="var(--chalk)" className="fig">
+        {lengthUnit(ladder.span_mm, u)}
+      </text>
       {ladder.rungs.map((r, i) => {
         const y = 26 + i * tall;
         const mine = Math.abs(r.thickness_mm - now.thickness_mm) < 0.3;
@@ -227,18 +239,6 @@ function Rungs({
           </g>
         );
       })}
-      <line
-        x1={x(ladder.span_mm)}
-        x2={x(ladder.span_mm)}
-        y1={16}
-        y2={height}
-        stroke="var(--chalk)"
-        strokeWidth="1.4"
-        strokeDasharray="6 4"
-      />
-      <text x={x(ladder.span_mm)} y={12} fontSize="13" textAnchor="middle" fill="var(--chalk)" className="fig">
-        {lengthUnit(ladder.span_mm, u)}
-      </text>
     </svg>
   );
 }

@@ -54,7 +54,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
         </p>
       )}
       <Measure
-        label="measured, % (0: not)"
+        label="measured, %, 0 if not"
         kind="number"
         value={b.moisture_pct ?? 0}
         onValue={(v) => setBoard(shelf.id, { moisture_pct: v || undefined })}

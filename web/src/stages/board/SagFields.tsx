@@ -1,4 +1,5 @@
 import { Slider } from "radix-ui";
+import { useState } from "react";
 import type { Shelf } from "../../api/types.gen";
 import { linkOf, reportOf, useBench } from "../../bench/context";
 import { setShelf } from "../../bench/edit";
@@ -24,6 +25,10 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
   const at = sagging?.times[Math.min(time, sagging.times.length - 1)];
   const link = linkOf(r, sagging?.link);
   const bends = r?.links.filter((l) => l.role === "bends").sort((a, b) => b.used - a.used)[0];
+  const end = sagging?.times.at(-1)?.sag_mm;
+  const [seen, setSeen] = useState<{ shelf: string; now?: number; was?: number }>({ shelf: shelf.id, now: end });
+  if (end !== undefined && (seen.shelf !== shelf.id || seen.now !== end))
+    setSeen({ shelf: shelf.id, now: end, was: seen.shelf === shelf.id ? seen.now : undefined });
   const wide = at && at.high_mm > at.low_mm;
   return (
     <Group title="Straight enough">
@@ -43,6 +48,11 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
             )}
             .
           </p>
+          {seen.was !== undefined && end !== undefined && sag(seen.was, u) !== sag(end, u) && (
+            <p className="fig text-[13px] text-soft" data-testid="sag-change">
+              in the end {sag(seen.was, u)} → {sag(end, u)}
+            </p>
+          )}
           <Slider.Root
             min={0}
             max={8}

@@ -6,7 +6,7 @@ import { useBench } from "../../bench/context";
 import { setBoard } from "../../bench/edit";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
-import { decimal, length, lengthUnit, mass, sag } from "../../format";
+import { bare, decimal, length, lengthUnit, mass, sag } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
 
@@ -59,14 +59,13 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
       const { value } = await api.quantity(weight, "mass", u.mass);
       gauge.press({ put_kg: value });
     });
-  const note = (sagMm: number) =>
-    attempt(async () => {
-      const { value } = await api.quantity(weight, "mass", u.mass);
-      const next = [...readings, { load_kg: gauge.hangs || value, sag_mm: sagMm }];
-      await api.stiffness({ ...bench, readings: next });
-      setReadings(next);
-      setRuler("");
-    });
+  const note = async (sagMm: number) => {
+    const { value } = await api.quantity(weight, "mass", u.mass);
+    const next = [...readings, { load_kg: gauge.hangs || value, sag_mm: sagMm }];
+    await api.stiffness({ ...bench, readings: next });
+    setReadings(next);
+    setRuler("");
+  };
   const keep = (e: number, spread: number) =>
     attempt(async () => {
       await api.keepBoard({
@@ -95,7 +94,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
           void lay();
         }}
       >
-        <TextField label="battens apart" value={span} onChange={setSpan} hint={`a bare number is in ${u.length}`} />
+        <TextField label="battens apart" value={span} onChange={setSpan} hint={bare(u.length)} />
         <p className="text-[13px] text-soft">
           The board is the shelf’s: {nameOf(catalogue, bench.wood)}, {lengthUnit(shelf.depth_mm, u)} wide,{" "}
           {lengthUnit(shelf.thickness_mm, u)} thick.
@@ -124,7 +123,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
               void hang();
             }}
           >
-            <TextField label="weight" value={weight} onChange={setWeight} hint={`a bare number is in ${u.mass}`} />
+            <TextField label="weight" value={weight} onChange={setWeight} hint={bare(u.mass)} />
             <p className="flex flex-wrap gap-x-4">
               <button type="button" className="act" onClick={() => gauge.press({ zero: true })}>
                 zero
@@ -144,7 +143,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
                 type="button"
                 className="act font-semibold"
                 disabled={gauge.hangs === 0 || !gauge.dial?.stable || gauge.dial.fault !== undefined}
-                onClick={() => void note(gauge.dial?.mm ?? 0)}
+                onClick={() => void attempt(() => note(gauge.dial?.mm ?? 0))}
               >
                 note the reading
               </button>
@@ -267,24 +266,28 @@ function useDial(bench: Parameters<typeof api.dial>[0]["bench"] | null, fail: (w
       try {
         const d = await api.dial({ seed, bench: b, presses: done, at_s: (performance.now() - start) / 1000 });
         if (gone) return;
+        if (latest.current.presses !== done) return; // something was done to the board since
         setDropped(d.fault === "no reading");
         if (d.fault !== "no reading") setDial(d);
       } catch (err) {
         if (!gone) latest.current.fail(reason(err));
       }
-      if (!gone) setTimeout(() => void tick(), 250);
     };
+    const timer = setInterval(() => void tick(), 250);
     void tick();
     return () => {
       gone = true;
+      clearInterval(timer);
     };
   }, [laid]);
   const hangs = presses.filter((p) => !p.zero).at(-1)?.put_kg ?? 0;
-  const press = (p: { put_kg?: number; zero?: boolean }) =>
+  const press = (p: { put_kg?: number; zero?: boolean }) => {
+    setDial((d) => d && { ...d, stable: false });
     setPresses([
       ...presses,
       { at_s: (performance.now() - on.at) / 1000, put_kg: p.put_kg ?? 0, zero: p.zero ?? false },
     ]);
+  };
   return { dial, dropped, hangs, press };
 }
 

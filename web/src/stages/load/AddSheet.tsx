@@ -4,7 +4,7 @@ import type { Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { newId, addItem } from "../../bench/edit";
-import { decimal } from "../../format";
+import { bare, decimal } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
 
@@ -96,7 +96,7 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
       >
         <TextField
           label={ASKS[row?.by ?? ""] ?? "how much"}
-          hint={row?.by === "metre" ? `1.2 m or 47; a bare number is in ${design.units.length}` : ""}
+          hint={row?.by === "metre" ? `1.2 m or 47; ${bare(design.units.length)}` : ""}
           value={amount}
           onChange={setAmount}
         />
