@@ -65,10 +65,12 @@ func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 			}
 		}
 		if worst >= 0 {
-			if back >= 0 && bits.OnesCount64(s.Bears) == 2 {
-				s.Bears |= 1 << back // it turns over one support onto another
-			}
 			s.Bears &^= 1 << worst
+			if bits.OnesCount64(s.Bears) == 1 {
+				if err := r.turnOver(fixed, rest, &s, worst, tol); err != nil {
+					return s, err
+				}
+			}
 			continue
 		}
 		if back < 0 {
@@ -77,6 +79,25 @@ func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 		s.Bears |= 1 << back
 	}
 	return s, fmt.Errorf("the contacts of the board do not settle: %w", ErrUnstable)
+}
+
+// turnOver finds the support that a board comes to lie on when it turns over the
+// one it has left, away from the one it let go: any on which both press.
+func (r *Rig) turnOver(fixed []float64, rest Rest, s *Stand, from int, tol float64) error {
+	left := s.Bears
+	for j := range r.At {
+		if j == from || left>>j&1 == 1 {
+			continue
+		}
+		s.Bears = left | 1<<j
+		if err := r.bear(fixed, rest, s); err != nil {
+			return err
+		}
+		if i := bits.TrailingZeros64(left); s.R[i] >= -tol && s.R[j] >= -tol {
+			return nil
+		}
+	}
+	return ErrUnstable
 }
 
 // Bear solves for given contacts, without asking whether they hold: the same

@@ -367,3 +367,17 @@ func containsAll(text string, parts ...string) bool {
 }
 
 func asInvalid(err error, bad *Invalid) bool { return errors.As(err, bad) }
+
+// A stiff loose board on three brackets, one of which stands off, rocks from one
+// outer bracket to the other as its contents grow; it does not fall off.
+func TestAStiffBoardRocksAndStays(t *testing.T) {
+	p := demoWall(t)
+	s := &p.Shelves[0]
+	s.Build.Front = &design.Strip{Width: 20, Height: 40, Goes: design.Down, Glued: true}
+	s.Build.Back = s.Build.Front
+	r := run1(t, p)
+	if l := linkAt(t, r, "jars/board/whole/standing"); !l.Limit.Above {
+		// Only the part left of bracket 1 loaded by itself may tip it.
+		t.Errorf("it tips from %v kg on: %s", l.Limit.Kg, l.When)
+	}
+}

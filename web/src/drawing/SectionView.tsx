@@ -109,7 +109,7 @@ export function SectionView({
         {gain > 1.005 || gain < 0.995 ? (
           <p className="text-ink" data-testid="gain">
             <span className="fig font-medium">{decimal(gain, 2)} ×</span> as stiff as{" "}
-            {shelf.build.kind === "solid" ? "the board alone" : "its parts lying loose"}.
+            {shelf.build.kind === "solid" ? "the board alone" : "its parts lying loose, without a lip"}.
           </p>
         ) : (
           <p data-testid="gain">One board, as stiff as it is.</p>
