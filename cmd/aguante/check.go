@@ -140,7 +140,7 @@ func mass(l check.Limit, unit string) string {
 
 func catalogueCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "catalogue", Short: "Print the woods, lumber, grades and fasteners as JSON", Args: cobra.NoArgs,
+		Use: "catalogue", Short: "Print the woods, lumber, panels, sizes, grades, fasteners and contents as JSON", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			e := json.NewEncoder(c.OutOrStdout())
 			e.SetIndent("", "  ")

@@ -384,3 +384,43 @@ func TestContactsAgainstEverySet(t *testing.T) {
 		t.Errorf("only %d of 500 stand at all", found)
 	}
 }
+
+// One more rigid support under an evenly loaded board, where it touches, never
+// makes the worst sag worse. (With long overhangs it can: a long span beside one
+// lifts its tip, and a support in that span takes the lift away.)
+func TestOneMoreSupportNeverSagsMore(t *testing.T) {
+	rng := rand.New(rand.NewPCG(6, 6))
+	worst := func(at []float64) float64 {
+		rig, err := Condense(2000, 1e9, at, []Load{{Patches: []Patch{{0, 2000, 0.3}}}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		s, err := rig.React(rig.Fixed[0], Rest{Soft: make([]float64, len(at)), Held: make([]bool, len(at))})
+		if err != nil {
+			t.Fatal(err)
+		}
+		c, sag := rig.Curve([]float64{1}, s.Sunk), 0.0
+		for bay := range rig.Bays() {
+			sag = max(sag, c.Sag(bay).Value)
+		}
+		return sag
+	}
+	for range 300 {
+		at := []float64{0, 2000}
+		before := worst(at)
+		for range 4 {
+			i, gap := 0, 0.0
+			for k := range len(at) - 1 {
+				if g := at[k+1] - at[k]; g > gap {
+					i, gap = k, g
+				}
+			}
+			more := slices.Insert(slices.Clone(at), i+1, at[i]+gap*(0.2+0.6*rng.Float64()))
+			after := worst(more)
+			if after > before*(1+1e-9)+1e-9 {
+				t.Fatalf("supports at %v sag %v, at %v %v", at, before, more, after)
+			}
+			at, before = more, after
+		}
+	}
+}
