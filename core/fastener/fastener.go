@@ -29,6 +29,7 @@ const (
 	WoodScrew Kind = "wood-screw"
 	Lag       Kind = "lag" // also called coach screw
 	Anchor    Kind = "anchor"
+	Drywall   Kind = "drywall" // brittle: nothing may be hung on it
 )
 
 // Fit is what an anchor is made for.

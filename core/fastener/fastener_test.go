@@ -119,6 +119,9 @@ func TestGripAtTheBackOfTheStud(t *testing.T) {
 
 func TestPropertiesOverTheTable(t *testing.T) {
 	for _, ty := range Types() {
+		if ty.Kind == Drywall {
+			continue
+		}
 		if ty.Kind == Anchor {
 			if ty.Pull <= 0 || ty.Shear <= 0 || ty.Fits != InLining && ty.Fits != InMasonry {
 				t.Errorf("%s: %+v", ty.Key, ty)

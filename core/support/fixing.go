@@ -76,6 +76,8 @@ const usualGypsum = 12.5
 func (f Fixing) unknown(w *wall.Wall) string {
 	t := f.screw()
 	switch {
+	case t.Kind == fastener.Drywall:
+		return "is hardened for boarding walls and snaps under load: use a wood screw"
 	case f.Rating != nil || t.Kind != fastener.Anchor:
 		return ""
 	case t.Fits == fastener.InLining && w.Lining.Kind != wall.Gypsum:
@@ -88,10 +90,14 @@ func (f Fixing) unknown(w *wall.Wall) string {
 	return ""
 }
 
-// piece is what a fastener goes through on its way into the wall.
+// piece is what a fastener goes through on its way into the wall: so far
+// always a steel plate.
 type piece struct {
 	side fastener.Member
 }
+
+// plate is a steel piece t mm thick.
+func plate(t float64) piece { return piece{side: fastener.Member{Steel: true, Length: t}} }
 
 // drilled is one hole, what its fastener meets, and what it takes there in each
 // case.

@@ -121,3 +121,16 @@ func TestRatingsThatMakeNoSense(t *testing.T) {
 		}
 	}
 }
+
+func TestDrywallScrewsAreRefusedAndStructuralOnesCount(t *testing.T) {
+	b := bracket()
+	b.Screw = Fixing{Type: "drywall-6", Length: 75}
+	f := hang(b, 500)
+	if why := f.holes[0].why(); f.hold != 0 || !strings.Contains(why, "snaps under load") {
+		t.Errorf("%d drywall screws hold: %q", f.hold, why)
+	}
+	b.Screw = Fixing{Type: "structural-6", Length: 75}
+	if f := hang(b, 500); f.hold != 2 || f.holes[0].caps[Everyday].pull <= 0 {
+		t.Errorf("%d structural screws hold", f.hold)
+	}
+}

@@ -4,11 +4,9 @@ import (
 	"fmt"
 	"math"
 
-	"aguante/core/fastener"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/section"
-	"aguante/core/wall"
 	"aguante/core/working"
 )
 
@@ -54,13 +52,6 @@ type BracketHole struct {
 	Offset quantity.Length `json:"offset_mm"`
 }
 
-// BoardScrews hold the board down on a bracket's arm.
-type BoardScrews struct {
-	Fixing
-	Count    int             `json:"count"`
-	FromWall quantity.Length `json:"from_wall_mm"`
-}
-
 // Validate names every problem of the bracket.
 func (b *FlatBracket) Validate(p *problem.List) {
 	p.Between("reach_mm", float64(b.Reach), 20, 1000)
@@ -80,15 +71,7 @@ func (b *FlatBracket) Validate(p *problem.List) {
 		at.Between("from_corner_mm", float64(h.Corner), 2, float64(b.Leg)-2)
 		at.Between("offset_mm", float64(h.Offset), -float64(b.Width)/2, float64(b.Width)/2)
 	}
-	if s := b.Board; s != nil {
-		at := p.In("board_screws")
-		s.Fixing.Validate(at)
-		if s.noun() == "anchor" {
-			at.Add("type", "an anchor does not hold in a board: choose a screw")
-		}
-		at.CountBetween("count", float64(s.Count), 1, 12)
-		at.Between("from_wall_mm", float64(s.FromWall), 5, float64(b.Reach)-2)
-	}
+	b.Board.validate(p, float64(b.Reach))
 }
 
 func (b *FlatBracket) yield() float64 {
@@ -115,11 +98,10 @@ type flat struct {
 func (b *FlatBracket) Hang(s Setting) Hung {
 	f := &flat{FlatBracket: b, set: s, near: -1}
 	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
-	plate := piece{side: fastener.Member{Steel: true, Length: float64(b.Thickness)}}
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
-		f.holes = append(f.holes, s.drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, plate))
+		f.holes = append(f.holes, s.drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, plate(float64(b.Thickness))))
 	}
 	hole := 0.0
 	if !math.IsInf(corner, 1) {
@@ -174,13 +156,12 @@ func (f *flat) Soft(e float64) float64 {
 	return e*e*e/(3*ei) + e*e*f.bend()/ei
 }
 
-// boardGrip is what the screws from the arm find in the board.
-func (f *flat) boardGrip() fastener.Grip {
-	return f.FlatBracket.Board.screw().Grip(float64(f.Thickness), 0, f.set.Thickness)
-}
-
 // HoldsDown is true only for screws that reach far enough into the board.
-func (f *flat) HoldsDown() bool { return f.Board != nil && f.boardGrip().Holds }
+func (f *flat) HoldsDown() bool { return f.arm().holdsDown() }
+
+func (f *flat) arm() arm {
+	return arm{set: &f.set, reach: float64(f.Reach), thick: float64(f.Thickness), screws: f.Board}
+}
 
 func (f *flat) Pad() float64 {
 	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
@@ -191,41 +172,16 @@ func (f *flat) Links() []Link {
 		{Part: "bar", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "bar at the corner", Use: f.bar},
 		{Part: "bar", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the tip", Use: f.droop},
 	}
-	if !f.HoldsDown() {
-		links = append(links, Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: f.tips})
-	} else {
-		links = append(links, Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: f.boardScrews})
-	}
+	links = append(links, f.arm().link())
 	if f.hold > 0 {
 		links = append(links, Link{Part: f.holes[f.near].id, Mode: "near", Role: RoleNear, Kind: Strength, Name: f.Screw.noun() + " at the corner", NoMean: f.Screw.noMean(), Use: f.nearScrew})
 		if f.hold > 1 {
 			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other " + f.Screw.noun() + "s", NoMean: f.Screw.noMean(), Use: f.otherScrews})
 		}
-		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.heelName(), Use: f.heelPress,
+		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.set.heelName(), Use: f.heelPress,
 			NoMean: "no mean strength is known for the wall under the heel"})
 	}
-	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: f.intoName(), Use: f.behind})
-}
-
-func (f *flat) heelName() string {
-	switch {
-	case f.set.Wall.Lining.Kind != wall.Bare:
-		return "lining under the heel"
-	case f.set.Wall.Solid():
-		return "wall under the heel"
-	}
-	return "stud under the heel"
-}
-
-// intoName names what holds the fasteners.
-func (f *flat) intoName() string {
-	switch {
-	case f.set.Wall.Solid():
-		return f.Screw.noun() + "s into the wall"
-	case f.Screw.noun() == "anchor":
-		return "anchors into the lining"
-	}
-	return "screws into the stud"
+	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: f.set.intoName(f.Screw), Use: f.behind})
 }
 
 func (f *flat) bar(sh *working.Sheet, a Action) Use {
@@ -277,34 +233,6 @@ func (f *flat) droop(sh *working.Sheet, a Action) Use {
 		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length), working.In("allowed", limit, working.Length))
 	}
 	return Use{Used: d / limit, How: "droops at the tip", Value: d, Allowed: limit}
-}
-
-func (f *flat) tips(sh *working.Sheet, a Action) Use {
-	if a.R <= 0 {
-		return Use{}
-	}
-	u := a.Arm() / float64(f.Reach)
-	if sh.On() {
-		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a", u, working.Ratio, "statics",
-			working.In("e", a.Arm(), working.Length), working.In("a", float64(f.Reach), working.Length))
-	}
-	return Use{Used: u, How: "tips off the front"}
-}
-
-func (f *flat) boardScrews(sh *working.Sheet, a Action) Use {
-	b, s, grip := f.Board, f.Board.screw(), f.boardGrip()
-	lift, formula := max(0, -a.R), "max(0, −R) / n"
-	if over := a.Arm() - float64(f.Reach); a.R > 0 && over > 0 {
-		lift, formula = a.R*over/(float64(f.Reach)-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
-	}
-	pull := lift / float64(b.Count)
-	takes := min(fastener.Withdrawal(sh, s, f.set.Board.G(), grip.Thread, f.set.Bases[a.Case]), fastener.Steel(sh, s, f.set.Bases[a.Case]))
-	if sh.On() {
-		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
-			working.In("a", float64(f.Reach), working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
-		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force), working.In("min(W, N)", takes, working.Force))
-	}
-	return Use{Used: pull / takes, How: "pull out of the board"}
 }
 
 // turning returns the heel that the bracket turns on under an action: its
@@ -373,33 +301,13 @@ func (f *flat) otherScrews(sh *working.Sheet, a Action) Use {
 	return worst
 }
 
-func (f *flat) heelPress(sh *working.Sheet, a Action) Use {
-	h := f.turning(a)
-	u := math.Abs(a.M) / h.capacity
-	if sh.On() {
-		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s mm of wall pressed", quantity.Decimal(h.peak, 1)),
-			"max over a of fb × b × a × Σ(y − a/2)² / Σ(y − a/2)", h.capacity, working.Moment, "heel rule (Rule, from statics)",
-			working.In("fb", h.fb, working.Stress), working.In("b", h.b, working.Length), working.In("a", h.peak, working.Length))
-		sh.Add("used", "part of it in use", "M / Mheel", u, working.Ratio, "", working.In("M", math.Abs(a.M), working.Moment), working.In("Mheel", h.capacity, working.Moment))
-	}
-	return Use{Used: u, How: "crushes under the heel"}
-}
+func (f *flat) heelPress(sh *working.Sheet, a Action) Use { return f.turning(a).press(sh, a) }
 
-func (f *flat) behind(sh *working.Sheet, a Action) Use {
+func (f *flat) behind(sh *working.Sheet, _ Action) Use {
 	if sh.On() {
 		sh.Add("n", f.Screw.noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
-	if f.hold == 0 {
-		return Use{Used: fails, How: f.whyNone()}
-	}
-	return Use{How: "hold"}
-}
-
-func (f *flat) whyNone() string {
-	if len(f.holes) == 0 {
-		return "there are none"
-	}
-	return "the first " + f.holes[0].why()
+	return behindUse(f.holes, f.hold)
 }
 
 // Geometry draws the bracket.
@@ -445,41 +353,10 @@ func (f *flat) Geometry(a Action) Geometry {
 
 // Notes says what was taken for granted and what to beware of.
 func (f *flat) Notes() Notes {
-	var n Notes
+	n := fastenerNotes(&f.set, f.Screw, f.holes, f.hold)
 	if f.Steel == Unmarked {
 		n.Assumed = append(n.Assumed, "the bar is mild steel of no stated grade, 205 MPa")
 	}
-	missing := len(f.holes) - f.hold
-	if f.hold > 0 && missing > 0 {
-		n.Cautions = append(n.Cautions, fmt.Sprintf("only %d of %d %ss hold; the others are not counted", f.hold, len(f.holes), f.Screw.noun()))
-	}
-	for i := range f.holes {
-		if d := &f.holes[i]; d.why() != "" && d.counts() {
-			n.Cautions = append(n.Cautions, "a "+f.Screw.noun()+" "+d.why())
-			break
-		}
-	}
-	if f.Screw.noun() == "anchor" && f.hold > 0 {
-		if f.Screw.Rating == nil {
-			n.Assumed = append(n.Assumed, "nothing is known of the "+f.Screw.screw().Name+": low figures taken")
-		}
-		if f.set.Wall.Solid() {
-			n.Assumed = append(n.Assumed, "the anchors stand in sound brick, block or concrete, not in a joint")
-		}
-		if f.Screw.screw().Fits == fastener.InLining {
-			n.Cautions = append(n.Cautions, "what a packet rates each anchor for is not what each carries here: the bracket levers the top one out")
-		}
-	}
-	if float64(f.Reach) < f.set.Depth*2/3 {
-		n.Cautions = append(n.Cautions, "it reaches less than two thirds of the shelf's depth")
-	}
-	if f.Board != nil {
-		switch g := f.boardGrip(); {
-		case !g.Holds:
-			n.Cautions = append(n.Cautions, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0)))
-		case g.Through:
-			n.Cautions = append(n.Cautions, "the screws into the board come out of its top")
-		}
-	}
+	n.Cautions = append(n.Cautions, f.arm().notes()...)
 	return n
 }

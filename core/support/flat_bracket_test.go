@@ -215,18 +215,18 @@ func TestBoardScrews(t *testing.T) {
 	}
 	// The board lifts with 60 N: 30 N a screw. #6: W = 2850 × 0.40² × 0.138 = 62.93
 	// lb/in = 11.02 N/mm; thread min(28 × 2/3, 28 − 4.76) = 18.67: 205.7 N.
-	if u := f.boardScrews(nil, Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
+	if u := f.arm().held(nil, Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
 		t.Errorf("held down: %v", u.Used)
 	}
 	// Load 30 mm past the tip: 100 × 30 / (200 − 100) / 2 = 15 N a screw.
-	if u := f.boardScrews(nil, Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
+	if u := f.arm().held(nil, Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
 		t.Errorf("past the tip: %v", u.Used)
 	}
 	b.Board.Length = 19
 	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
 		t.Error("14 mm of a #6 counts, or nothing is said of it")
 	}
-	if u := hang(bracket(), 500).tips(nil, Action{R: 100, M: 100 * 200}); u.Used != 1 {
+	if u := hang(bracket(), 500).arm().tips(nil, Action{R: 100, M: 100 * 200}); u.Used != 1 {
 		t.Errorf("load at the tip of an unscrewed board: %v, want 1", u.Used)
 	}
 }

@@ -1,0 +1,97 @@
+package support
+
+import (
+	"fmt"
+
+	"aguante/core/fastener"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// BoardScrews hold the board down on a bracket's arm.
+type BoardScrews struct {
+	Fixing
+	Count    int             `json:"count"`
+	FromWall quantity.Length `json:"from_wall_mm"`
+}
+
+func (b *BoardScrews) validate(p *problem.List, reach float64) {
+	if b == nil {
+		return
+	}
+	at := p.In("board_screws")
+	b.Fixing.Validate(at)
+	if b.noun() == "anchor" {
+		at.Add("type", "an anchor does not hold in a board: choose a screw")
+	}
+	at.CountBetween("count", float64(b.Count), 1, 12)
+	at.Between("from_wall_mm", float64(b.FromWall), 5, reach-2)
+}
+
+// arm is what the board lies on, and what keeps it there: reach out from the wall
+// and thick where screws go up through it, mm.
+type arm struct {
+	set          *Setting
+	reach, thick float64
+	screws       *BoardScrews
+}
+
+// grip is what the screws find in the board.
+func (m arm) grip() fastener.Grip { return m.screws.screw().Grip(m.thick, 0, m.set.Thickness) }
+
+func (m arm) holdsDown() bool { return m.screws != nil && m.grip().Holds }
+
+// link is the board tipping off a loose arm, or its screws.
+func (m arm) link() Link {
+	if m.holdsDown() {
+		return Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.held}
+	}
+	return Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.tips}
+}
+
+// notes cautions about a short arm, and screws that are too short or too long.
+func (m arm) notes() []string {
+	var out []string
+	if m.reach < m.set.Depth*2/3 {
+		out = append(out, "it reaches less than two thirds of the shelf's depth")
+	}
+	if m.screws == nil {
+		return out
+	}
+	switch g := m.grip(); {
+	case !g.Holds:
+		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0)))
+	case g.Through:
+		out = append(out, "the screws into the board come out of its top")
+	}
+	return out
+}
+
+func (m arm) tips(sh *working.Sheet, a Action) Use {
+	if a.R <= 0 {
+		return Use{}
+	}
+	u := a.Arm() / m.reach
+	if sh.On() {
+		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a", u, working.Ratio, "statics",
+			working.In("e", a.Arm(), working.Length), working.In("a", m.reach, working.Length))
+	}
+	return Use{Used: u, How: "tips off the front"}
+}
+
+func (m arm) held(sh *working.Sheet, a Action) Use {
+	b, s, grip := m.screws, m.screws.screw(), m.grip()
+	lift, formula := max(0, -a.R), "max(0, −R) / n"
+	if over := a.Arm() - m.reach; a.R > 0 && over > 0 {
+		lift, formula = a.R*over/(m.reach-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
+	}
+	pull := lift / float64(b.Count)
+	takes := min(fastener.Withdrawal(sh, s, m.set.Board.G(), grip.Thread, m.set.Bases[a.Case]), fastener.Steel(sh, s, m.set.Bases[a.Case]))
+	if sh.On() {
+		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
+			working.In("a", m.reach, working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
+		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force), working.In("min(W, N)", takes, working.Force))
+	}
+	return Use{Used: pull / takes, How: "pull out of the board"}
+}
