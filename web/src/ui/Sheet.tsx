@@ -21,7 +21,7 @@ export function Sheet({
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/30" />
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/30 print:hidden" />
         <Dialog.Content
           aria-describedby={undefined}
           className={`${printable ? "printable " : ""}fixed z-40 overflow-y-auto border border-hair bg-sheet p-5 ${

@@ -162,9 +162,14 @@ function Rungs({
     window.addEventListener("resize", on);
     return () => window.removeEventListener("resize", on);
   }, []);
+  /** A longest span, rounded down. */
+  const most = (mm: number) => {
+    const step = u.length === "in" ? 25.4 / 16 : 1;
+    return lengthUnit(Math.floor(mm / step) * step, u);
+  };
   const left = 74;
   const far = Math.max(ladder.span_mm * 1.1, ...ladder.rungs.flatMap((r) => r.spans.map((s) => s.span_mm)));
-  const x = scaleLinear([0, far], [left, width - 96]);
+  const x = scaleLinear([0, far], [left, width - 128]);
   const tall = 17 * woods.length + 14;
   const height = ladder.rungs.length * tall + 34;
   return (
@@ -214,7 +219,7 @@ function Rungs({
                   role="button"
                   tabIndex={0}
                   className="cursor-pointer"
-                  aria-label={`${nameOf(catalogue, s.wood)}, ${fine(r.thickness_mm, u)} thick, spans ${lengthUnit(s.span_mm, u)}: make the shelf of it`}
+                  aria-label={`${nameOf(catalogue, s.wood)}, ${fine(r.thickness_mm, u)} thick, spans ${most(s.span_mm)}: make the shelf of it`}
                   onClick={() => onMake(s.wood, r.thickness_mm)}
                   onKeyDown={(e) => (e.key === "Enter" || e.key === " ") && onMake(s.wood, r.thickness_mm)}
                 >
@@ -230,7 +235,7 @@ function Rungs({
                   <line x1={x(s.span_mm)} x2={x(s.span_mm)} y1={yy - 6} y2={yy + 6} stroke={color} strokeWidth="2" />
                   <text x={x(s.span_mm) + 6} y={yy + 4.5} fontSize="13" fill="var(--ink)">
                     <tspan fontWeight="600">{LETTERS[woods.indexOf(s.wood)]}</tspan>{" "}
-                    <tspan className="fig">{lengthUnit(s.span_mm, u)}</tspan>
+                    <tspan className="fig">{most(s.span_mm)}</tspan>
                     {s.by !== "sag" && <tspan fill="var(--soft)"> {s.by}</tspan>}
                   </text>
                 </g>

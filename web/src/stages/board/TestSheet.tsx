@@ -112,11 +112,12 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
         <>
           <Rig span={setup.span} thickness={shelf.thickness_mm} dial={gauge.dial} hangs={gauge.hangs} units={u} />
           <p className="fig text-center text-[28px]" data-testid="dial" data-stable={gauge.dial?.stable ?? false}>
-            {gauge.dial?.fault === "end of travel" ? "end of travel" : `${decimal(gauge.dial?.mm ?? 0, 2)} mm`}
+            {gauge.dial?.fault === "end of travel" ? "end of travel" : `${(gauge.dial?.mm ?? 0).toFixed(2)} mm`}
             <span className="ml-2 text-[13px] text-soft">
               {gauge.dropped ? "no reading" : gauge.dial?.stable ? "at rest" : "moving"}
             </span>
           </p>
+          <p className="text-right text-[13px] text-soft">the bend is drawn × 10</p>
           <form
             onSubmit={(e) => {
               e.preventDefault();
@@ -330,9 +331,6 @@ function Rig({
       )}
       <line x1="300" x2="300" y1={40 + t + down} y2="104" stroke="var(--chalk)" strokeWidth="2" />
       <circle cx="300" cy="106" r="8" fill="none" stroke="var(--chalk)" strokeWidth="2" />
-      <text x="588" y="112" textAnchor="end" fontSize="13" fill="var(--soft)">
-        bend drawn × 10
-      </text>
     </svg>
   );
 }
