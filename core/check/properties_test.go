@@ -127,9 +127,37 @@ func TestInchAndMetricFilesOfTheSameSizeAgree(t *testing.T) {
 }
 
 // TestRandomShelvesKeepTheirHead drives odd but valid designs through.
+// randomBuild makes a board up of something, in some way.
+func randomBuild(rng *rand.Rand, s *design.Shelf) {
+	s.Board.Woods = [][]string{{"white-oak"}, {"mdf"}, {"spruce-pine-fir", "birch-plywood"}, {"osb-3"}}[rng.IntN(4)]
+	some := func(lo, hi float64) quantity.Length { return quantity.Length(lo + (hi-lo)*rng.Float64()) }
+	lip := func() *design.Strip {
+		if rng.IntN(2) == 0 {
+			return nil
+		}
+		return &design.Strip{Width: some(10, 40), Height: some(10, 60), Goes: []design.Goes{design.Down, design.Up, design.Both}[rng.IntN(3)], Glued: rng.IntN(2) == 0}
+	}
+	s.Build = design.Build{Front: lip(), Back: lip()}
+	switch rng.IntN(4) {
+	case 0:
+		s.Build.Kind, s.Build.Loose = design.Laminated, rng.IntN(2) == 0
+		for i := range 3 {
+			s.Build.Plies = append(s.Build.Plies, design.Ply{Thickness: s.Thickness / 3, Across: i == 1, Wood: []string{"", "mdf", "black-walnut"}[rng.IntN(3)]})
+		}
+	case 1:
+		s.Build.Kind, s.Thickness = design.Hollow, some(30, 80)
+		s.Build.Hollow = &design.Box{Skin: some(3, 10), Front: some(10, 30), Back: some(10, 30), Ends: some(0, 20), Wood: "ponderosa-pine"}
+	case 2:
+		s.Build.Cuts = []design.Cut{{ID: "cut", From: s.Length / 3, Length: some(5, 80), FromWall: some(0, 60), Width: some(5, 100)}}
+		if rng.IntN(2) == 0 {
+			s.Build.Cuts[0].Depth = s.Thickness / 2
+		}
+	}
+}
+
 func TestRandomShelvesKeepTheirHead(t *testing.T) {
 	rng := rand.New(rand.NewPCG(3, 4))
-	for trial := range 150 {
+	for trial := range 250 {
 		p := demoWall(t)
 		s := &p.Shelves[0]
 		s.Length = quantity.Length(300 + 2500*rng.Float64())
@@ -149,6 +177,7 @@ func TestRandomShelvesKeepTheirHead(t *testing.T) {
 				s.Contents[i].From, s.Contents[i].To = 0, 5
 			}
 		}
+		randomBuild(rng, s)
 		r, err := Run(p)
 		var bad Invalid
 		if errors.As(err, &bad) {
