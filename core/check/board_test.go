@@ -291,6 +291,21 @@ func TestBestPlacesForTwoAreWhereTheyShouldBe(t *testing.T) {
 	}
 }
 
+// Steel studs hold no screw, so nobody is sent to them.
+func TestNoPlacesOnSteelStuds(t *testing.T) {
+	p := twoEnds(t, "ponderosa-pine", 1200, 200, 20, 20)
+	p.Wall.Kind = wall.SteelStuds
+	got, err := FindPlaces(p, &p.Shelves[0])
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range got.Count {
+		if c.Studs != nil || len(c.Free.At) != c.Supports {
+			t.Errorf("%d supports: %+v", c.Supports, c)
+		}
+	}
+}
+
 // Against every choice of studs there is.
 func TestBestStudsAgainstAllOfThem(t *testing.T) {
 	rng := rand.New(rand.NewPCG(8, 8))

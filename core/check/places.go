@@ -9,6 +9,7 @@ import (
 
 	"aguante/core/beam"
 	"aguante/core/design"
+	"aguante/core/wall"
 )
 
 // Places are the best places for so many supports under a shelf, in mm along the
@@ -63,7 +64,7 @@ func FindPlaces(p *design.Project, s *design.Shelf) (*Places, error) {
 		out.Now = f.place(now, x)
 	}
 	var studs []float64
-	if !p.Wall.Solid() {
+	if !p.Wall.Solid() && p.Wall.Kind != wall.SteelStuds { // only wood holds screws
 		for _, st := range p.Wall.Studs {
 			if at := float64(st.X) - x; at >= inside && at <= f.length-inside {
 				studs = append(studs, at)

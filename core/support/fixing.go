@@ -90,14 +90,8 @@ func (f Fixing) unknown(w *wall.Wall) string {
 	return ""
 }
 
-// piece is what a fastener goes through on its way into the wall: so far
-// always a steel plate.
-type piece struct {
-	side fastener.Member
-}
-
 // plate is a steel piece t mm thick.
-func plate(t float64) piece { return piece{side: fastener.Member{Steel: true, Length: t}} }
+func plate(t float64) fastener.Member { return fastener.Member{Steel: true, Length: t} }
 
 // drilled is one hole, what its fastener meets, and what it takes there in each
 // case.
@@ -106,7 +100,7 @@ type drilled struct {
 	x, y  float64 // along the wall, and above the board's underside
 	fix   Fixing
 	screw fastener.Screw
-	piece piece
+	piece fastener.Member
 	wall  *wall.Wall
 	hit   wall.Hit
 	grip  fastener.Grip
@@ -120,14 +114,14 @@ type takes struct {
 }
 
 // drill puts a fixing through a piece into the wall at x, y.
-func (s *Setting) drill(id string, x, y float64, fix Fixing, through piece) drilled {
+func (s *Setting) drill(id string, x, y float64, fix Fixing, through fastener.Member) drilled {
 	d := drilled{id: id, x: x, y: y, fix: fix, screw: fix.screw(), piece: through, wall: s.Wall}
 	d.hit = s.Wall.Meet(x, s.Underside+y, d.screw)
 	switch st := d.hit.Behind(); {
 	case d.anchor():
 		d.grip = d.anchorGrip()
 	case st != nil && d.hit.Meets != wall.Misses:
-		d.grip = d.screw.Grip(through.side.Length, s.Wall.Lining.Gap(), float64(st.Depth))
+		d.grip = d.screw.Grip(through.Length, s.Wall.Lining.Gap(), float64(st.Depth))
 	}
 	if d.counts() {
 		for c := range cases {
@@ -144,9 +138,9 @@ func (d *drilled) anchor() bool { return d.screw.Kind == fastener.Anchor }
 func (d *drilled) anchorGrip() fastener.Grip {
 	gap := d.wall.Lining.Gap()
 	g := fastener.Grip{Least: 5 * d.screw.D}
-	g.In = max(0, d.screw.Length-d.piece.side.Length-gap)
+	g.In = max(0, d.screw.Length-d.piece.Length-gap)
 	if d.screw.Fits == fastener.InLining {
-		g.In, g.Least = max(0, d.screw.Length-d.piece.side.Length), gap
+		g.In, g.Least = max(0, d.screw.Length-d.piece.Length), gap
 	}
 	g.Holds = g.In >= g.Least-1e-9
 	return g
@@ -201,7 +195,7 @@ func (d *drilled) takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if sh.On() {
 		sh.Add("T′", "pull that the screw takes: the least of wood and steel", "min(W, N)", out.pull, working.Force, "NDS 12.2")
 	}
-	out.push, _ = fastener.Lateral(sh, d.screw, d.piece.side, fastener.Member{G: wood.G, Length: d.grip.Bearing}, d.wall.Lining.Gap(), on)
+	out.push, _ = fastener.Lateral(sh, d.screw, d.piece, fastener.Member{G: wood.G, Length: d.grip.Bearing}, d.wall.Lining.Gap(), on)
 	return out
 }
 
@@ -283,10 +277,10 @@ func (d *drilled) hole(c Case, pull, shear float64) Hole {
 	if h.Counts {
 		h.Takes, h.Pull, h.Shear = d.caps[c].pull, pull, shear
 	}
-	through := d.piece.side.Length + d.wall.Lining.Gap()
+	through := d.piece.Length + d.wall.Lining.Gap()
 	switch st := d.hit.Behind(); {
 	case d.anchor():
-		h.Pilot, h.Would = d.screw.D, d.piece.side.Length+d.grip.Least
+		h.Pilot, h.Would = d.screw.D, d.piece.Length+d.grip.Least
 		if d.screw.Fits == fastener.InMasonry {
 			h.Would = through + d.grip.Least
 		}

@@ -1,17 +1,4 @@
-import type {
-  Board,
-  Build,
-  Fixing,
-  Item,
-  Ply,
-  Stock,
-  KeepOut,
-  Project,
-  Shelf,
-  Stud,
-  StudMark,
-  Support,
-} from "../api/types.gen";
+import type { Fixing, Item, KeepOut, Project, Shelf, Stud, StudMark, Support } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
@@ -40,90 +27,11 @@ export const supportOf = (p: Project, id: string): Support | undefined =>
 export const itemOf = (p: Project, id: string): Item | undefined =>
   p.shelves.flatMap((s) => s.contents).find((x) => x.id === id);
 
-const changeShelf =
+export const changeShelf =
   (id: string, with_: (s: Shelf) => Shelf): Edit =>
   (p) => ({ ...p, shelves: p.shelves.map((s) => (s.id === id ? with_(s) : s)) });
 
 export const setShelf = (id: string, patch: Partial<Shelf>): Edit => changeShelf(id, (s) => ({ ...s, ...patch }));
-
-export const setBoard = (id: string, patch: Partial<Board>): Edit =>
-  changeShelf(id, (s) => ({ ...s, board: { ...s.board, ...patch } }));
-
-export const setBuild = (id: string, patch: Partial<Build>): Edit =>
-  changeShelf(id, (s) => ({ ...s, build: { ...s.build, ...patch } }));
-
-/** Makes the board thicker or thinner; its plies keep their share of it. */
-export const setThickness = (id: string, mm: number): Edit =>
-  changeShelf(id, (s) => ({
-    ...s,
-    thickness_mm: mm,
-    build: {
-      ...s.build,
-      plies: s.build.plies?.map((p) => ({ ...p, thickness_mm: (p.thickness_mm * mm) / s.thickness_mm })),
-    },
-  }));
-
-/** Sets the plies, and with them how thick the board is. */
-export const setPlies = (id: string, plies: Ply[]): Edit =>
-  changeShelf(id, (s) => ({
-    ...s,
-    thickness_mm: plies.reduce((sum, p) => sum + p.thickness_mm, 0),
-    build: { ...s.build, plies },
-  }));
-
-/** Makes the board up another way, keeping its thickness where that can be. */
-export const setKind = (id: string, kind: string): Edit =>
-  changeShelf(id, (s) => {
-    const t = s.thickness_mm;
-    const build = { ...s.build, kind };
-    if (kind === "laminated")
-      return { ...s, build: { ...build, plies: [1, 2, 3].map((n) => ({ thickness_mm: t / 3, across: n === 2 })) } };
-    if (kind !== "hollow") return { ...s, build: { ...build, plies: undefined } };
-    return {
-      ...s,
-      thickness_mm: Math.max(t, 40),
-      build: {
-        ...build,
-        plies: undefined,
-        cuts: undefined,
-        hollow: s.build.hollow ?? { skin_mm: 6, front_mm: 20, back_mm: 20, ends_mm: 20, wood: "ponderosa-pine" },
-      },
-    };
-  });
-
-/** A tested board of one's own becomes the shelf's. */
-export const takeStock = (id: string, b: Stock): Edit =>
-  changeShelf(id, (s) => ({
-    ...s,
-    depth_mm: b.width_mm,
-    thickness_mm: b.thickness_mm,
-    build: { kind: "solid", front: s.build.front, back: s.build.back },
-    board: {
-      ...s.board,
-      woods: [b.wood],
-      grade: b.grade,
-      across: undefined,
-      tested_mpa: b.e_mpa,
-      moisture_pct: b.moisture_pct,
-    },
-  }));
-
-/** Puts the supports at these places along the wall, left to right; more are made like the ones there are. */
-export const placeSupports =
-  (id: string, at: number[]): Edit =>
-  (p) =>
-    changeShelf(id, (s) => {
-      const had = [...s.supports].sort((a, b) => a.x_mm - b.x_mm);
-      const like = had.at(-1);
-      return {
-        ...s,
-        supports: at.map((x, i) => {
-          const was = had[i];
-          if (was) return { ...was, x_mm: x };
-          return like ? freshSupport(like, x) : newBracket(p, x);
-        }),
-      };
-    })(p);
 
 export const setSupport =
   (id: string, with_: (s: Support) => Support): Edit =>
@@ -290,16 +198,22 @@ export const moveStud =
     setStud(id, { x_mm: clamp(x, 0, p.wall.length_mm) })(p);
 
 /** The studs that a wall has; those marked before it was said to be of masonry are kept out of sight. */
-export const studsOf = (p: Project): Stud[] => (p.wall.kind.endsWith("-studs") ? p.wall.studs : []);
+export const studsOf = (p: Project): Stud[] => (framed(p) ? p.wall.studs : []);
 
-/** The stud nearest to x, or undefined on a wall without studs. */
+/** Whether the wall is built of studs. */
+export const framed = (p: Project): boolean => p.wall.kind.endsWith("-studs");
+
+/** The studs to put supports at: only wood holds their screws. */
+export const woodStuds = (p: Project): Stud[] => (p.wall.kind === "wood-studs" ? p.wall.studs : []);
+
+/** The stud nearest to x that a support may take to, or undefined where there is none. */
 export const nearestStud = (p: Project, x: number): Stud | undefined =>
-  studsOf(p).reduce<Stud | undefined>(
+  woodStuds(p).reduce<Stud | undefined>(
     (best, s) => (!best || Math.abs(s.x_mm - x) < Math.abs(best.x_mm - x) ? s : best),
     undefined,
   );
 
-const freshSupport = (u: Support, x: number): Support => ({
+export const freshSupport = (u: Support, x: number): Support => ({
   ...u,
   id: newId(),
   x_mm: x,
@@ -345,7 +259,7 @@ export function newShelf(p: Project): Shelf {
 /** What goes into a wall of this kind where nothing else is said. */
 function usualFixing(p: Project): Fixing {
   const lined = p.wall.lining.kind === "none" ? 0 : p.wall.lining.thickness_mm;
-  if (!p.wall.kind.endsWith("-studs")) return { type: "masonry-plug-8", length_mm: Math.ceil((lined + 50) / 10) * 10 };
+  if (!framed(p)) return { type: "masonry-plug-8", length_mm: Math.ceil((lined + 50) / 10) * 10 };
   if (p.wall.kind === "steel-studs") return { type: "toggle", length_mm: 60 };
   return p.units.length === "in" ? { type: "wood-10", length_mm: 63.5 } : { type: "wood-5", length_mm: 60 };
 }
@@ -514,7 +428,7 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
   if (sel.kind === "support") {
     const u = shelf.supports.find((x) => x.id === sel.id);
     if (!u) return [p, sel];
-    const free = p.wall.studs
+    const free = woodStuds(p)
       .map((s) => s.x_mm)
       .filter((x) => x >= shelf.x_mm && x <= shelf.x_mm + shelf.length_mm)
       .filter((x) => !shelf.supports.some((o) => Math.abs(o.x_mm - x) < 20));

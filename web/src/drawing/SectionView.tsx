@@ -1,6 +1,7 @@
 import type { SectionPart, SectionReport, Shelf } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { setShelf, setThickness } from "../bench/edit";
+import { setThickness } from "../bench/boardEdit";
+import { setShelf } from "../bench/edit";
 import { nameOf } from "../bench/words";
 import { decimal, lengthUnit } from "../format";
 import { Measure } from "../ui/Measure";

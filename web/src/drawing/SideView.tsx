@@ -1,5 +1,6 @@
 import type { Shelf, Support, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
+import { framed } from "../bench/edit";
 import { fine, length, lengthUnit, weight } from "../format";
 import { Hatches } from "./Hatch";
 
@@ -38,7 +39,7 @@ export function SideView({
   const Y = (y: number) => y0 - y * k;
   const top = Y(above) - 8;
   const bottom = Y(-below) + 8;
-  const solid = !design.wall.kind.endsWith("-studs");
+  const solid = !framed(design);
   const behind = solid || g.holes.some((h) => h.meets === "stud" || h.meets === "edge");
   const lining = g.holes.some((h) => h.meets === "lining");
   const load = report.load_n;

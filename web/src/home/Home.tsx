@@ -1,18 +1,18 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { newProject } from "../bench/edit";
 import { sentence, tone } from "../bench/words";
 import { WallDrawing } from "./WallDrawing";
+import { FileButton } from "../ui/FileButton";
 
 /** All walls, as small live drawings with what they come to. */
 export function Home() {
   const go = useNavigate();
   const queries = useQueryClient();
   const walls = useQuery({ queryKey: ["projects"], queryFn: api.projects, staleTime: 0, gcTime: 0 });
-  const file = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<{ name: string; list: FileProblem[] } | null>(null);
   const [gone, setGone] = useState<Saved | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -69,21 +69,9 @@ export function Home() {
         <button type="button" className="act font-semibold" onClick={() => void create()}>
           New wall
         </button>
-        <button type="button" className="act" onClick={() => file.current?.click()}>
+        <FileButton label="Project file" accept=".json,application/json" onFile={openFile}>
           Open a project file
-        </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          aria-label="Project file"
-          className="hidden"
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            e.target.value = "";
-            if (f) void openFile(f);
-          }}
-        />
+        </FileButton>
       </header>
       {error && (
         <p role="alert" className="mb-3 text-red">

@@ -1,10 +1,11 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { api, reason } from "../api/client";
 import type { TableReply } from "../api/types.gen";
 import { useBench } from "../bench/context";
 import type { Edit } from "../bench/edit";
 import { download } from "./files";
 import { Sheet } from "./Sheet";
+import { FileButton } from "./FileButton";
 
 /**
  * A table in and out as CSV: of a shelf's contents, or of the wall's studs.
@@ -25,7 +26,6 @@ export function TableSheet({
   const [reply, setReply] = useState<TableReply | null>(null);
   const [file, setFile] = useState("");
   const [error, setError] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const rows = reply ? (shelf ? reply.items.length : reply.studs.length) : 0;
   const had = shelf ? (design.shelves.find((s) => s.id === shelf)?.contents.length ?? 0) : design.wall.studs.length;
 
@@ -82,22 +82,10 @@ export function TableSheet({
         <button type="button" className="act" onClick={() => void save()}>
           Save as CSV
         </button>
-        <button type="button" className="act" onClick={() => input.current?.click()}>
+        <FileButton label="CSV file" accept=".csv,text/csv" onFile={read}>
           Open a CSV file
-        </button>
+        </FileButton>
       </p>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        aria-label="CSV file"
-        className="hidden"
-        onChange={(e) => {
-          const f = e.target.files?.[0];
-          e.target.value = "";
-          if (f) void read(f);
-        }}
-      />
       {error && (
         <p role="alert" className="mt-2 text-red">
           {error}

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useBench } from "../../bench/context";
-import { setShelf, setThickness } from "../../bench/edit";
+import { setThickness } from "../../bench/boardEdit";
+import { setShelf } from "../../bench/edit";
 import { Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { ShelfHead } from "../ShelfHead";

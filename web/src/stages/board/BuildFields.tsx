@@ -1,6 +1,7 @@
 import type { Box, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, setBuild, setKind, setPlies, type Edit } from "../../bench/edit";
+import { setBuild, setKind, setPlies } from "../../bench/boardEdit";
+import { newId, type Edit } from "../../bench/edit";
 import { Choice, Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { stuffOf } from "./StuffFields";

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Ladder, Shelf } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { setBoard, setThickness } from "../../bench/edit";
+import { setBoard, setThickness } from "../../bench/boardEdit";
 import { nameOf } from "../../bench/words";
 import { fine, lengthUnit, mass } from "../../format";
 import { Slide } from "../../ui/Slide";

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Shelf } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { setBoard } from "../../bench/edit";
+import { setBoard } from "../../bench/boardEdit";
 import { decimal, sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";

@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { api, reason } from "../../api/client";
 import type { Place, Places, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { placeSupports, studsOf } from "../../bench/edit";
+import { placeSupports } from "../../bench/boardEdit";
+import { studsOf } from "../../bench/edit";
 import { length, lengthUnit, sag, weight } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 

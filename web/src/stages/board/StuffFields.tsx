@@ -1,7 +1,8 @@
 import type { Catalogue, Shelf } from "../../api/types.gen";
-import { api } from "../../api/client";
+import { useState } from "react";
+import { api, reason } from "../../api/client";
 import { linkOf, reportOf, useBench } from "../../bench/context";
-import { setBoard, takeStock } from "../../bench/edit";
+import { setBoard, takeStock } from "../../bench/boardEdit";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { decimal, fine, length } from "../../format";
@@ -33,6 +34,16 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
   const setWoods = (woods: string[]) => {
     const sheets = woods.every((k) => catalogue.panels.some((p) => p.key === k));
     set({ woods, tested_mpa: undefined, across: sheets ? b.across : undefined });
+  };
+  const [error, setError] = useState("");
+  const forget = async (key: string) => {
+    try {
+      await api.forgetBoard(key);
+      await own.refetch();
+      setError("");
+    } catch (err) {
+      setError(reason(err));
+    }
   };
   const panel = catalogue.panels.some((p) => p.key === b.woods[0]);
   const solid = catalogue.woods.some((w) => b.woods.includes(w.key));
@@ -106,6 +117,11 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
       {own.data && own.data.boards.length > 0 && (
         <>
           <p className="pt-1 text-soft">boards of your own</p>
+          {error && (
+            <p role="alert" className="text-red">
+              {error}
+            </p>
+          )}
           <ul>
             {own.data.boards.map((o) => (
               <li key={o.key} className="flex items-center gap-2">
@@ -122,7 +138,7 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
                   type="button"
                   className="act"
                   aria-label={`Forget ${o.name}`}
-                  onClick={() => void api.forgetBoard(o.key).then(() => own.refetch())}
+                  onClick={() => void forget(o.key)}
                 >
                   ✕
                 </button>

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Bend, Dial, Press, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { setBoard } from "../../bench/edit";
+import { setBoard } from "../../bench/boardEdit";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { bare, decimal, length, lengthUnit, mass, sag } from "../../format";

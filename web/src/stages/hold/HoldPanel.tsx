@@ -7,7 +7,7 @@ import {
   newId,
   setShelf,
   setSupport,
-  studsOf,
+  woodStuds,
   type Edit,
 } from "../../bench/edit";
 import { figureOf } from "../../bench/words";
@@ -28,7 +28,7 @@ export function HoldPanel() {
   const support = selection?.kind === "support" ? shelf.supports.find((s) => s.id === selection.id) : undefined;
   const add = () => {
     const taken = (x: number) => shelf.supports.some((s) => Math.abs(s.x_mm - x) < 20);
-    const stud = studsOf(design).find(
+    const stud = woodStuds(design).find(
       (s) => s.x_mm > shelf.x_mm && s.x_mm < shelf.x_mm + shelf.length_mm && !taken(s.x_mm),
     );
     const like = shelf.supports[0];

@@ -1,16 +1,16 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { StudMark } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { barMark, forgetStuds, takeMarks } from "../../bench/edit";
 import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
+import { FileButton } from "../../ui/FileButton";
 
 /** The scanner's side of the wall stage: sweep it both ways, then take the marks. */
 export function ScannerPanel() {
   const { design, scanner, edit } = useBench();
   const [error, setError] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const w = design.wall;
   const marks = scanner.reply?.marks ?? [];
   const ready = marks.filter((m) => m.kind === "stud" && m.both);
@@ -62,22 +62,10 @@ export function ScannerPanel() {
         <button type="button" className="act" onClick={scanner.again}>
           start again
         </button>
-        <button type="button" className="act" onClick={() => file.current?.click()}>
+        <FileButton label="Scan file" accept=".jsonl,.ndjson,.json" onFile={read}>
           open a scan
-        </button>
+        </FileButton>
       </p>
-      <input
-        ref={file}
-        type="file"
-        accept=".jsonl,.ndjson,.json"
-        aria-label="Scan file"
-        className="hidden"
-        onChange={(e) => {
-          const f = e.target.files?.[0];
-          e.target.value = "";
-          if (f) void read(f);
-        }}
-      />
       {(error ?? scanner.error) && (
         <p role="alert" className="text-red">
           {error ?? scanner.error}

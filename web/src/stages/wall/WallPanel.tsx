@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { KeepOut, Stud, Wall } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { assumeStuds, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
+import { assumeStuds, framed, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
 import { KEEP_OUT } from "../../drawing/KeepOutDrawing";
 import { lengthUnit } from "../../format";
 import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
@@ -26,7 +26,7 @@ export function WallPanel() {
   const { design, edit, select, selection, scanner } = useBench();
   const [table, setTable] = useState(false);
   const w = design.wall;
-  const framed = w.kind.endsWith("-studs");
+  const built = framed(design);
   const studs = [...w.studs].sort((a, b) => a.x_mm - b.x_mm);
   const stud = selection?.kind === "stud" ? studs.find((s) => s.id === selection.id) : undefined;
   const add = () => {
@@ -60,7 +60,7 @@ export function WallPanel() {
             ["gypsum", "gypsum board"],
             ["plaster", "plaster on lath"],
             ["boards", "boards, panelling"],
-            ["none", framed ? "none, bare studs" : "none, bare wall"],
+            ["none", built ? "none, bare studs" : "none, bare wall"],
           ]}
           onChange={(kind) => edit(setWall({ lining: { ...w.lining, kind } }))}
         />
@@ -74,10 +74,10 @@ export function WallPanel() {
           />
         )}
       </Group>
-      {framed && scanner.on && <ScannerPanel />}
+      {built && scanner.on && <ScannerPanel />}
       {w.kind !== "wood-studs" && <p className="text-[13px] text-ochre">{HOLDS[w.kind]}</p>}
-      {framed && stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
-      {framed && (
+      {built && stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
+      {built && (
         <Group
           title={`${studs.length} studs, centres`}
           action={
