@@ -141,10 +141,7 @@ func (r *run) sagging(all []found) *Sagging {
 	if v.gone() {
 		return nil
 	}
-	own, bay := worst.run, 0
-	for own.bayName(bay) != worst.Where {
-		bay++
-	}
+	own, bay := worst.run, worst.probe.bay
 	from, to := own.rig.Bay(bay)
 	out := &Sagging{Link: worst.ID, Span: to - from}
 	if bay == 0 || bay == own.bays-1 {
@@ -232,7 +229,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 			caution(s.ID, "the %s leaves only %s mm of wood", name, mm(left))
 		}
 		for i, at := range r.at {
-			if at > float64(c.From) && at < float64(c.From+c.Length) {
+			if r.which[i] >= 0 && at > float64(c.From) && at < float64(c.From+c.Length) {
 				caution(s.Supports[r.which[i]].ID, "%s is under the %s", r.supportName(i), name)
 			}
 		}

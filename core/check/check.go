@@ -249,11 +249,7 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	if p.Role != support.RoleSags {
 		return r.at[p.on], p.ask(&v, support.Everyday).Value
 	}
-	bay := 0
-	for r.bayName(bay) != p.Where {
-		bay++
-	}
-	return v.end().Sag(bay).X, v.shape().Sag(bay).Value * r.plank.soft
+	return v.end().Sag(p.bay).X, v.shape().Sag(p.bay).Value * r.plank.soft
 }
 
 // ask is the use in a view; a board that was never up uses only the link that

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -44,11 +45,16 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 	}
 	for i, su := range s.Supports {
 		if out.Supports[i].Number == 0 {
-			caution(su.ID, "a bracket is not under the board: it carries nothing")
+			caution(su.ID, "a %s is not under the board: it carries nothing", su.Way().Noun())
 		}
 	}
 	r.boardNotes(assume, caution)
+	var said []string
+	by := map[string][]int{} // which supports say the same
 	for i, h := range r.hung {
+		if r.which[i] < 0 {
+			continue
+		}
 		if up := out.Supports[r.which[i]].Lifts; up > 0.05 {
 			caution(s.Supports[r.which[i]].ID, "the board lifts %s mm off %s when other parts of it are loaded: screw it down", quantity.Decimal(up, 1), r.supportName(i))
 		}
@@ -57,14 +63,37 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 			assume(t)
 		}
 		for _, t := range n.Cautions {
-			caution(s.Supports[r.which[i]].ID, "%s: %s", r.supportName(i), t)
+			if !slices.Contains(said, t) {
+				said = append(said, t)
+			}
+			by[t] = append(by[t], i)
 		}
 	}
+	for _, t := range said {
+		caution(s.Supports[r.which[by[t][0]]].ID, "%s: %s", r.namesOf(by[t]), t)
+	}
+	r.railNotes(assume, caution)
 	wallNotes(p, s, out)
 	caution(s.ID, "find cables and pipes before you drill")
 	if s.Below == design.Bed {
 		caution(s.ID, "nothing heavy over a bed or cot: better to move the shelf")
 	}
+}
+
+// namesOf names supports that the same is said of: "pins 1, 2 and 4".
+func (r *run) namesOf(at []int) string {
+	if len(at) == 1 {
+		return r.supportName(at[0])
+	}
+	numbers := make([]string, len(at))
+	for k, i := range at {
+		numbers[k] = fmt.Sprint(i + 1)
+		if r.noun(i) != r.noun(at[0]) {
+			return "several supports"
+		}
+	}
+	last := len(numbers) - 1
+	return r.noun(at[0]) + "s " + strings.Join(numbers[:last], ", ") + " and " + numbers[last]
 }
 
 // wallNotes states what the wall itself has against a shelf: studs that were
@@ -76,12 +105,12 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 	for i := range p.Wall.Studs {
 		st := &p.Wall.Studs[i]
 		chance, counts := 0.0, false
-		for _, su := range out.Supports {
-			for _, h := range su.Geometry.Holes {
+		for _, held := range out.held() {
+			for _, h := range held.Holes {
 				if h.Stud == st.ID && h.Counts {
 					chance, counts = max(chance, h.Chance), true
-					if st.Assumed {
-						out.OnAssumed = append(out.OnAssumed, su.ID)
+					if st.Assumed && !slices.Contains(out.OnAssumed, held.id) {
+						out.OnAssumed = append(out.OnAssumed, held.id)
 					}
 					break
 				}

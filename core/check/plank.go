@@ -5,6 +5,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/section"
+	"aguante/core/support"
 )
 
 // plank is the board in cross-section. A lip along one edge only holds that edge
@@ -58,8 +59,13 @@ func newPlank(s *design.Shelf, board material.Board) *plank {
 		ends := 2 * float64(s.Build.Hollow.Ends) * depth * (t - 2*float64(s.Build.Hollow.Skin))
 		p.self += board.Density() * 1e-9 * ends * quantity.Gravity / float64(s.Length)
 	}
+	ledger := s.Rail != nil && s.Rail.Kind == support.Ledger
 	oneLip := (s.Build.Front == nil) != (s.Build.Back == nil)
-	if oneLip && s.Build.Kind != design.Hollow {
+	switch {
+	case ledger:
+		// The back half lies on the cleat; the front half, with its lip, spans.
+		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth), lipSlats(s, board, s.Build.Front, depth)...))}
+	case oneLip && s.Build.Kind != design.Hollow:
 		near, far := 0.0, depth/2
 		names := [2]string{"back", "front"}
 		if s.Build.Front != nil {
@@ -70,7 +76,7 @@ func newPlank(s *design.Shelf, board material.Board) *plank {
 			newSide("the "+names[0]+" half with its lip", withLip, append(boardSlats(s, board, near, near+depth/2), lips...)),
 			newSide("the "+names[1]+" half without a lip", withLip*without, boardSlats(s, board, far, far+depth/2)),
 		}
-	} else {
+	default:
 		p.sides = []side{newSide("", 1, all)}
 	}
 	for _, sd := range p.sides {
@@ -172,6 +178,9 @@ func boardSlats(s *design.Shelf, board material.Board, from, to float64) []slat 
 			out[i].skin = true
 		}
 		web := func(name string, x, w float64) {
+			if w <= 0 || x+w/2 < from || x+w/2 > to {
+				return
+			}
 			out = append(out, newSlat(name, h.Wood, own, section.Part{B: w, H: t - 2*skin, X: x, Y: skin}))
 		}
 		web("back", 0, float64(h.Back))

@@ -15,7 +15,8 @@ import (
 // load patterns but not at supports standing off (stiffness, per the basis).
 type probe struct {
 	Link
-	on        int // index of the support, or -1 for the board
+	on        int // index of the support, or -1 for the board or the rail
+	bay       int // of a sag
 	levelOnly bool
 	use       func(sh *working.Sheet, v *view, c support.Case) support.Use
 }
@@ -38,20 +39,28 @@ func (r *run) probes() []probe {
 		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: support.RoleBends, Kind: support.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
-		if from, to := r.rig.Bay(bay); to-from < 1 {
+		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && bay > 0 && bay < r.bays-1 {
 			continue
 		}
 		name := "left"
-		if bay > 0 {
+		switch {
+		case bay > 0 && r.which[bay-1] < 0:
+			name = "right"
+		case bay > 0:
 			name = "after-" + r.shelf.Supports[r.which[bay-1]].ID
 		}
 		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: support.RoleSags, Kind: support.Stiffness, Name: "board's sag", Where: r.bayName(bay)},
-			on: -1, levelOnly: true, use: func(sh *working.Sheet, v *view, _ support.Case) support.Use { return r.sag(sh, v, bay) }})
+			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ support.Case) support.Use { return r.sag(sh, v, bay) }})
 	}
 	for i, h := range r.hung {
+		if r.which[i] < 0 {
+			continue // the rail answers for it
+		}
 		su := r.shelf.Supports[r.which[i]].ID
-		out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: support.RoleBears, Kind: support.Strength, Name: "board on the bracket", Where: r.supportName(i), Support: su},
-			on: i, use: func(sh *working.Sheet, v *view, c support.Case) support.Use { return r.bearing(sh, v, i, c) }})
+		if h.Pad() > 0 {
+			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: support.RoleBears, Kind: support.Strength, Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
+				on: i, use: func(sh *working.Sheet, v *view, c support.Case) support.Use { return r.bearing(sh, v, i, c) }})
+		}
 		for _, l := range h.Links() {
 			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
 				on: i, levelOnly: l.Kind == support.Stiffness,
@@ -61,7 +70,7 @@ func (r *run) probes() []probe {
 				}})
 		}
 	}
-	return out
+	return append(out, r.railProbes(id)...)
 }
 
 // care is the factor on strength demands; none on the way to the break.
@@ -222,10 +231,10 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support
 	pad := r.hung[i].Pad()
 	q := max(0, a.R) / pad
 	if sh.On() {
-		sh.Add("q", "pressure on the bracket: its width × half of what it reaches under the board", "R / A", q, working.Stress, "Rule", working.In("R", max(0, a.R), working.Force), working.In("A", pad, working.Area))
+		sh.Add("q", "pressure on the "+r.noun(i)+": its width × half of what it reaches under the board", "R / A", q, working.Stress, "Rule", working.In("R", max(0, a.R), working.Force), working.In("A", pad, working.Area))
 		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
 	}
-	return support.Use{Used: q / fc, How: "is crushed on the bracket"}
+	return support.Use{Used: q / fc, How: "is crushed on the " + r.noun(i)}
 }
 
 // rests is the stuff that lies on the brackets.

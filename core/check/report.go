@@ -56,6 +56,7 @@ type Shelf struct {
 	Links      []Link       `json:"links"`
 	Band       []string     `json:"band"` // the worst link of each role, on the load's way
 	Supports   []Support    `json:"supports"`
+	Rail       *Rail        `json:"rail,omitempty"`
 	Curve      []CurvePoint `json:"curve"`
 	Section    Section      `json:"section"`
 	Sagging    *Sagging     `json:"sagging,omitempty"`
@@ -119,6 +120,16 @@ type Support struct {
 	Worst    string           `json:"worst,omitempty"`
 	Lifts    float64          `json:"lifts_mm"` // that the board rises off it under some of the contents
 	Geometry support.Geometry `json:"geometry"`
+	own      []support.Hole   // without those of a rail that it hangs on
+}
+
+// Rail is the piece on the wall that supports hang on, under what uses it most.
+type Rail struct {
+	ID       string               `json:"id"`
+	Name     string               `json:"name"`
+	When     string               `json:"when"`
+	Worst    string               `json:"worst,omitempty"`
+	Geometry support.RailGeometry `json:"geometry"`
 }
 
 // CurvePoint is the board's way down at X, mm: under its own weight, under all

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -27,7 +28,8 @@ type run struct {
 	board   material.Board
 	plank   *plank
 	hung    []support.Hung
-	which   []int     // index of each in shelf.Supports
+	which   []int     // index of each in shelf.Supports, -1 for a seat on a block
+	rail    *railing  // the piece that they hang on, if there is one
 	at      []float64 // from the board's left end
 	rig     *beam.Rig
 	rest    beam.Rest
@@ -102,34 +104,57 @@ func (r *run) placeItems() {
 	r.zAll = (moment + self*depth/2) / (r.asked*quantity.Gravity + self)
 }
 
-// hangSupports puts up the supports that stand under the board, left to right.
+// hangSupports puts up the supports that stand under the board, left to right, and
+// the rail that they hang on.
 func (r *run) hangSupports(p *design.Project) {
 	s := r.shelf
+	left, length := float64(s.X), float64(s.Length)
+	type stand struct {
+		which int
+		x     float64 // along the wall
+	}
+	var stands []stand
 	for i, su := range s.Supports {
-		if x := float64(su.X - s.X); x >= -1e-6 && x <= float64(s.Length)+1e-6 {
-			r.which = append(r.which, i)
+		if x := float64(su.X) - left; x >= -1e-6 && x <= length+1e-6 {
+			stands = append(stands, stand{i, float64(su.X)})
 		}
 	}
-	slices.SortStableFunc(r.which, func(a, b int) int {
-		return int(math.Copysign(1, float64(s.Supports[a].X-s.Supports[b].X)))
-	})
+	if s.Rail != nil && s.Rail.Kind == support.Block {
+		for _, x := range s.Rail.Seats(left, left+length) {
+			stands = append(stands, stand{-1, x})
+		}
+	}
+	slices.SortStableFunc(stands, func(a, b stand) int { return cmp.Compare(a.x, b.x) })
 	moment, force := 0.0, 0.0
 	for _, it := range r.items {
 		w := it.w * (it.to - it.from)
 		moment, force = moment+w*it.z, force+w
 	}
 	e := moment / force
-	for _, i := range r.which {
-		su := s.Supports[i]
-		h := su.Way().Hang(support.Setting{
-			Wall: &p.Wall, X: float64(su.X), Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
-			Board: r.board, Bases: support.BasesFor(s.Duration),
-		})
+	set := support.Setting{
+		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+		Board: r.rests(), Rail: s.Rail, Bases: support.BasesFor(s.Duration),
+	}
+	for k, st := range stands {
+		from, to := left, left+length
+		if k > 0 {
+			from = (stands[k-1].x + st.x) / 2
+		}
+		if k < len(stands)-1 {
+			to = (stands[k+1].x + st.x) / 2
+		}
+		set.X, set.Along = st.x, to-from
+		h := support.NewSeat()
+		if st.which >= 0 {
+			h = s.Supports[st.which].Way().Hang(set)
+		}
+		r.which = append(r.which, st.which)
 		r.hung = append(r.hung, h)
-		r.at = append(r.at, min(max(float64(su.X-s.X), 0), float64(s.Length)))
+		r.at = append(r.at, min(max(st.x-left, 0), length))
 		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
 		r.rest.Held = append(r.rest.Held, h.HoldsDown())
 	}
+	r.hangRail(set)
 }
 
 // condense sets the loads up and condenses the beam.
@@ -198,7 +223,7 @@ func (r *run) everyday() error {
 			return err
 		}
 	}
-	if d := float64(r.shelf.Misfit); len(r.at) >= 3 && d > 0 {
+	if d := float64(r.shelf.Misfit); len(r.at) >= 3 && d > 0 && !r.seated() {
 		for _, p := range patterns {
 			for i := range r.at {
 				for _, drop := range []float64{d, -d} {
@@ -215,15 +240,35 @@ func (r *run) everyday() error {
 // bayName says which part of the board.
 func (r *run) bayName(bay int) string {
 	switch {
+	case r.seated() && bay == 0:
+		return "left of the block"
+	case r.seated() && bay == len(r.at):
+		return "right of the block"
+	case r.seated():
+		return fmt.Sprintf("over the block, part %d", bay)
 	case bay == 0:
 		return "left of " + r.supportName(0)
 	case bay == len(r.at):
 		return "right of " + r.supportName(bay-1)
 	}
-	return fmt.Sprintf("between brackets %d and %d", bay, bay+1)
+	if a, b := r.noun(bay-1), r.noun(bay); a != b {
+		return fmt.Sprintf("between %s and %s", r.supportName(bay-1), r.supportName(bay))
+	}
+	return fmt.Sprintf("between %ss %d and %d", r.noun(bay), bay, bay+1)
 }
 
-func (r *run) supportName(i int) string { return fmt.Sprintf("bracket %d", i+1) }
+// seated tells that the board sits on a block all along.
+func (r *run) seated() bool { return slices.Contains(r.which, -1) }
+
+// noun is what the i-th support is called.
+func (r *run) noun(i int) string {
+	if r.which[i] < 0 {
+		return "seat"
+	}
+	return r.shelf.Supports[r.which[i]].Way().Noun()
+}
+
+func (r *run) supportName(i int) string { return fmt.Sprintf("%s %d", r.noun(i), i+1) }
 
 // heaviest is the mass of the heaviest single thing, kg.
 func heaviest(items []load.Item) float64 {

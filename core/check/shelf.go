@@ -115,17 +115,23 @@ func (r *run) drawn() []CurvePoint {
 	return out
 }
 
-// supports reports each support under the action that uses it most.
+// supports reports each support under the action that uses it most, and the rail
+// that they hang on.
 func (r *run) supports(out *Shelf, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
-		numbered[i] = Support{ID: su.ID, Name: "bracket", Geometry: support.Geometry{Holes: []support.Hole{}}}
+		numbered[i] = Support{ID: su.ID, Name: su.Way().Noun(), Geometry: support.Geometry{Holes: []support.Hole{}}}
 	}
+	out.Rail = r.railReport(all)
 	for i, which := range r.which {
+		if which < 0 {
+			continue
+		}
 		s := &numbered[which]
 		s.Number, s.Name = i+1, r.supportName(i)
 		if r.rig == nil {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
+			s.own = s.Geometry.Holes
 			continue
 		}
 		multiple := r.multiple()
@@ -137,21 +143,34 @@ func (r *run) supports(out *Shelf, all []found) {
 			force, _ := full.action(i)
 			s.Share = quantityMass(force)
 		}
-		used := -1.0
 		v := full
-		for k := range all {
-			if f := &all[k]; f.Support == s.ID && f.Kind == support.Strength && f.Used > used {
-				used, s.Worst = f.Used, f.ID
-				v = f.run.look(f.state, multiple)
-			}
+		if worst := worstOf(all, s.ID); worst != nil {
+			s.Worst = worst.ID
+			v = worst.run.look(worst.state, multiple)
 		}
 		if v.gone() {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
+			s.own = s.Geometry.Holes
 			continue
 		}
 		a := v.r.action(nil, &v, i, support.Everyday, support.Strength)
 		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when
 		s.Geometry = v.r.hung[i].Geometry(a)
+		s.own = s.Geometry.Holes
+		if c := r.columnBeside(out.Rail, i); c != nil {
+			s.Geometry.With(c.Geometry)
+		}
 	}
 	out.Supports = numbered
+}
+
+// worstOf is the strength link of a support, or a rail, that is used most.
+func worstOf(all []found, id string) *found {
+	var worst *found
+	for k := range all {
+		if f := &all[k]; f.Support == id && f.Kind == support.Strength && (worst == nil || f.Used > worst.Used) {
+			worst = f
+		}
+	}
+	return worst
 }

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"aguante/core/design"
+	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -14,6 +15,29 @@ type Stud struct {
 	Moment float64 `json:"moment_nmm"`
 	Takes  float64 `json:"takes_nmm"`
 	Used   float64 `json:"used"`
+}
+
+// held is one place where a shelf is held by the wall: the fasteners there, and the
+// couple that they pass on, N·mm.
+type held struct {
+	id     string
+	couple float64
+	Holes  []support.Hole
+}
+
+// held lists the places where a shelf is held: its supports, or the columns of its
+// rail.
+func (s *Shelf) held() []held {
+	var out []held
+	for _, su := range s.Supports {
+		out = append(out, held{su.ID, su.Load * su.Arm, su.own})
+	}
+	if s.Rail != nil {
+		for _, c := range s.Rail.Geometry.Columns {
+			out = append(out, held{s.Rail.ID, c.Moment, c.Holes})
+		}
+	}
+	return out
 }
 
 // studs sums the supports' couples on each stud (engineering basis: pinned at
@@ -28,10 +52,10 @@ func studs(p *design.Project, shelves []Shelf) []Stud {
 		var couples, heights []float64
 		cd := math.Inf(1)
 		for k, s := range shelves {
-			for _, su := range s.Supports {
-				for _, h := range su.Geometry.Holes {
+			for _, held := range s.held() {
+				for _, h := range held.Holes {
 					if h.Counts && h.Stud == st.ID {
-						couples = append(couples, su.Load*su.Arm)
+						couples = append(couples, held.couple)
 						heights = append(heights, float64(p.Shelves[k].Y))
 						cd = min(cd, p.Shelves[k].Duration.CD())
 						break

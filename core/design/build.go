@@ -7,6 +7,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/support"
 )
 
 // BuildKind is how a board is made up.
@@ -163,7 +164,11 @@ func (b *Build) validateHollow(l *problem.List, s *Shelf) {
 	}
 	depth := float64(s.Depth)
 	l.Between("front_mm", float64(h.Front), 3, depth/2)
-	l.Between("back_mm", float64(h.Back), 3, depth/2)
+	least := 3.0
+	if s.Rail != nil && s.Rail.Kind == support.Block {
+		least = 0 // the block is the back
+	}
+	l.Between("back_mm", float64(h.Back), least, depth/2)
 	l.Between("ends_mm", float64(h.Ends), 0, float64(s.Length)/2)
 	knownStuff(l, "wood", h.Wood)
 	if len(h.Ribs) > 12 {

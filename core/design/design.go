@@ -6,6 +6,7 @@ package design
 import (
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"aguante/core/load"
 	"aguante/core/material"
@@ -50,6 +51,7 @@ type Shelf struct {
 	Board     Board             `json:"board"`
 	Build     Build             `json:"build"`
 	Supports  []Support         `json:"supports"`
+	Rail      *support.Rail     `json:"rail,omitempty"` // a piece on the wall that they hang on
 	Contents  []load.Item       `json:"contents"`
 	Duration  material.Duration `json:"duration"`
 	Below     Below             `json:"below"`
@@ -165,30 +167,70 @@ func (l SagLimit) Allowed(span float64) float64 {
 	return span / 384
 }
 
-// SupportKind names a way of hanging.
+// SupportKind names what one support is.
 type SupportKind string
 
-// The ways of hanging.
-const FlatBracket SupportKind = "flat-bracket"
+// The kinds of support.
+const (
+	FlatBracket   SupportKind = "flat-bracket"
+	BracedBracket SupportKind = "braced-bracket"
+	TimberBracket SupportKind = "timber-bracket"
+	HiddenPin     SupportKind = "pin"
+	HiddenBracket SupportKind = "hidden-bracket"
+	CleatHolder   SupportKind = "holder"
+	SideCleat     SupportKind = "side-cleat"
+	KeyholeSlot   SupportKind = "keyhole"
+)
 
 // SupportKinds lists them.
-func SupportKinds() []SupportKind { return []SupportKind{FlatBracket} }
+func SupportKinds() []SupportKind {
+	return []SupportKind{FlatBracket, BracedBracket, TimberBracket, HiddenPin, HiddenBracket, CleatHolder, SideCleat, KeyholeSlot}
+}
 
 // Support is one thing that carries a shelf, at X along the wall. Kind says
 // which of the parts is there.
 type Support struct {
-	ID          string               `json:"id"`
-	Kind        SupportKind          `json:"kind"`
-	X           quantity.Length      `json:"x_mm"`
-	FlatBracket *support.FlatBracket `json:"flat_bracket,omitempty"`
+	ID            string                 `json:"id"`
+	Kind          SupportKind            `json:"kind"`
+	X             quantity.Length        `json:"x_mm"`
+	FlatBracket   *support.FlatBracket   `json:"flat_bracket,omitempty"`
+	BracedBracket *support.Braced        `json:"braced_bracket,omitempty"`
+	TimberBracket *support.TimberBracket `json:"timber_bracket,omitempty"`
+	Pin           *support.Pin           `json:"pin,omitempty"`
+	HiddenBracket *support.Hidden        `json:"hidden_bracket,omitempty"`
+	Holder        *support.Holder        `json:"holder,omitempty"`
+	SideCleat     *support.Side          `json:"side_cleat,omitempty"`
+	Keyhole       *support.Keyhole       `json:"keyhole,omitempty"`
+}
+
+// part is the way of hanging that the kind names, and where it stands in a file;
+// nil where the part is missing.
+func (s *Support) part() (support.Way, string) {
+	switch {
+	case s.Kind == FlatBracket && s.FlatBracket != nil:
+		return s.FlatBracket, "flat_bracket"
+	case s.Kind == BracedBracket && s.BracedBracket != nil:
+		return s.BracedBracket, "braced_bracket"
+	case s.Kind == TimberBracket && s.TimberBracket != nil:
+		return s.TimberBracket, "timber_bracket"
+	case s.Kind == HiddenPin && s.Pin != nil:
+		return s.Pin, "pin"
+	case s.Kind == HiddenBracket && s.HiddenBracket != nil:
+		return s.HiddenBracket, "hidden_bracket"
+	case s.Kind == CleatHolder && s.Holder != nil:
+		return s.Holder, "holder"
+	case s.Kind == SideCleat && s.SideCleat != nil:
+		return s.SideCleat, "side_cleat"
+	case s.Kind == KeyholeSlot && s.Keyhole != nil:
+		return s.Keyhole, "keyhole"
+	}
+	return nil, strings.ReplaceAll(string(s.Kind), "-", "_")
 }
 
 // Way returns the way of hanging, or nil where the part is missing.
-func (s Support) Way() support.Way {
-	if s.Kind == FlatBracket && s.FlatBracket != nil {
-		return s.FlatBracket
-	}
-	return nil
+func (s *Support) Way() support.Way {
+	way, _ := s.part()
+	return way
 }
 
 // UnmarshalJSON reads a project onto its defaults.
@@ -283,6 +325,14 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 			}
 		}
 	}
+	if s.Rail != nil {
+		at := l.In("rail")
+		s.Rail.Validate(at)
+		if s.Rail.X < 0 || s.Rail.X+s.Rail.Length > w.Length+1e-6 {
+			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", s.Rail.Noun(),
+				quantity.Decimal(float64(s.Rail.X), 1), quantity.Decimal(float64(s.Rail.X+s.Rail.Length), 1), quantity.Decimal(float64(w.Length), 1))
+		}
+	}
 	if len(s.Contents) > 100 {
 		l.Add("contents", "%d items: at most 100 on one shelf", len(s.Contents))
 		return
@@ -332,12 +382,12 @@ func (s Support) validate(l *problem.List, w wall.Wall) {
 	l.ID(s.ID)
 	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.OneOf("kind", string(s.Kind), problem.Words(SupportKinds()))
-	way := s.Way()
+	way, at := s.part()
 	if way == nil {
-		l.Add("flat_bracket", "the parts of a %s are missing", s.Kind)
+		l.Add(at, "the parts of a %s are missing", s.Kind)
 		return
 	}
-	way.Validate(l.In("flat_bracket"))
+	way.Validate(l.In(at))
 }
 
 // Candidates returns the boards that the shelf's may be.

@@ -30,6 +30,7 @@ const (
 	Lag       Kind = "lag" // also called coach screw
 	Anchor    Kind = "anchor"
 	Drywall   Kind = "drywall" // brittle: nothing may be hung on it
+	Bolt      Kind = "bolt"    // with a nut: a lag without thread
 )
 
 // Fit is what an anchor is made for.
@@ -95,6 +96,8 @@ type Screw struct {
 // metric screw, L/2 + 1/2 in of a lag up to 6 in (NDS App. L).
 func (s Screw) Thread() float64 {
 	switch {
+	case s.Kind == Bolt:
+		return 0
 	case s.Unit == "mm":
 		return 0.6 * s.Length
 	case s.Kind == Lag && s.Length <= inch:
@@ -134,10 +137,13 @@ func (s Screw) Grip(piece, gap, depth float64) Grip {
 	return g
 }
 
+// thick fasteners have distances of their own.
+func (s Screw) thick() bool { return s.Kind == Lag || s.Kind == Bolt }
+
 // EdgeDistance is how far inside a member's edge the axis should be, mm: 2.5 D
 // for screws, 1.5 D for lags (NDS 12.5, C12.1.5.7).
 func (s Screw) EdgeDistance() float64 {
-	if s.Kind == Lag {
+	if s.thick() {
 		return 1.5 * s.D
 	}
 	return 2.5 * s.D
@@ -146,7 +152,7 @@ func (s Screw) EdgeDistance() float64 {
 // EndDistance is how far from the end of a piece the axis should be, mm, with
 // a pilot hole: 10 D for screws, 7 D for lags.
 func (s Screw) EndDistance() float64 {
-	if s.Kind == Lag {
+	if s.thick() {
 		return 7 * s.D
 	}
 	return 10 * s.D
@@ -154,10 +160,30 @@ func (s Screw) EndDistance() float64 {
 
 // Along is how far apart fasteners should be along the grain, mm.
 func (s Screw) Along() float64 {
-	if s.Kind == Lag {
+	if s.thick() {
 		return 4 * s.D
 	}
 	return 10 * s.D
+}
+
+// Across is how far apart fasteners should be across the grain, mm.
+func (s Screw) Across() float64 {
+	if s.thick() {
+		return 4 * s.D
+	}
+	return 5 * s.D
+}
+
+// Stock returns the lengths that a fastener is sold in, mm, shortest first.
+func (s Screw) Stock() []float64 {
+	if s.Unit == "in" {
+		var out []float64
+		for _, l := range []float64{1, 1.25, 1.5, 1.75, 2, 2.25, 2.5, 2.75, 3, 3.5, 4, 4.5, 5, 6, 8} {
+			out = append(out, l*inch)
+		}
+		return out
+	}
+	return []float64{25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 140, 160, 180, 200}
 }
 
 // Bits are the drills for a screw, mm.
@@ -176,6 +202,9 @@ func (s Screw) Bits(g float64) Bits {
 	ideal := 0.7 * s.Root
 	if g > 0.6 {
 		ideal = 0.9 * s.Root
+	}
+	if s.Kind == Bolt {
+		ideal = s.D
 	}
 	if s.Kind == Lag {
 		lo, hi := 0.40, 0.70

@@ -46,6 +46,9 @@ func (m Member) bearing(sh *working.Sheet, symbol string, s Screw) float64 {
 
 // yieldStrength is Fyb of the screw by its nominal diameter, MPa.
 func (s Screw) yieldStrength() float64 {
+	if s.Kind == Bolt {
+		return 45 * 1000 * psi
+	}
 	for _, step := range []struct{ d, ksi float64 }{{.142, 100}, {.177, 90}, {.236, 80}, {.273, 70}, {.344, 60}} {
 		if s.D/inch <= step.d+1e-9 {
 			return step.ksi * 1000 * psi
@@ -159,4 +162,11 @@ func (s Screw) reduction(mode string, side, main Member) float64 {
 		return 3.6 * angle
 	}
 	return 3.2 * angle
+}
+
+// Embedding returns Fe of a pin d mm thick in wood of specific gravity g, MPa,
+// across its grain or along it (NDS 12.3.3, of dowel-type fasteners of any size).
+func Embedding(sh *working.Sheet, g, d float64, across bool) float64 {
+	s := Screw{Type: Type{D: max(d, inch/4)}}
+	return Member{G: g, Across: across}.bearing(sh, "Fe", s)
 }

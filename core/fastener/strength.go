@@ -71,7 +71,7 @@ func Washer(sh *working.Sheet, outer, hole, fcp float64) float64 {
 // 415 for lags.
 func Steel(sh *working.Sheet, s Screw, on material.Basis) float64 {
 	fu, half, symbol := 620.0, 0.5, "N"
-	if s.Kind == Lag {
+	if s.thick() {
 		fu = 415
 	}
 	if on.Mean {

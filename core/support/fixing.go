@@ -12,11 +12,16 @@ import (
 )
 
 // Fixing is a fastener by its catalogue key and length, and for an anchor what
-// its packet says it holds.
+// its packet says it holds. Head is its head or washer as measured, 0 for the
+// usual one; Recess is how deep it is sunk into a wooden piece; Angle is how far
+// from square it is driven, degrees.
 type Fixing struct {
 	Type   string          `json:"type"`
 	Length quantity.Length `json:"length_mm"`
 	Rating *Rating         `json:"rating,omitempty"`
+	Head   quantity.Length `json:"head_mm,omitempty"`
+	Recess quantity.Length `json:"recess_mm,omitempty"`
+	Angle  float64         `json:"angle_deg,omitempty"`
 }
 
 // Rating is what a maker says of an anchor, and what the maker means by it.
@@ -42,13 +47,48 @@ func (f Fixing) screw() fastener.Screw {
 	return fastener.Screw{Type: t, Length: float64(f.Length)}
 }
 
+// StockLength is the shortest length that a type is sold in of at least so much, mm;
+// where that is over the most, the longest under it.
+func StockLength(key string, least, most float64) quantity.Length {
+	t, _ := fastener.TypeOf(key)
+	under := 0.0
+	for _, l := range (fastener.Screw{Type: t}).Stock() {
+		if l >= least-1e-9 && l <= most {
+			return quantity.Length(l)
+		}
+		if l <= most {
+			under = l
+		}
+	}
+	return quantity.Length(max(under, 8))
+}
+
 // noun is what a person calls it.
 func (f Fixing) noun() string {
-	if f.screw().Kind == fastener.Anchor {
+	switch f.screw().Kind {
+	case fastener.Anchor:
 		return "anchor"
+	case fastener.Bolt:
+		return "bolt"
 	}
 	return "screw"
 }
+
+// head is the diameter of its head, or of the washer under it: 2.5 D where
+// nobody has said (Rule), mm.
+func (f Fixing) head() float64 {
+	s := f.screw()
+	switch {
+	case f.Head > 0:
+		return float64(f.Head)
+	case s.Head > 0:
+		return s.Head
+	}
+	return 2.5 * s.D
+}
+
+// slant is by how much an angled fastener's way through things is longer.
+func (f Fixing) slant() float64 { return 1 / math.Cos(f.Angle*math.Pi/180) }
 
 // Validate names every problem of a fixing.
 func (f Fixing) Validate(p *problem.List) {
@@ -57,15 +97,25 @@ func (f Fixing) Validate(p *problem.List) {
 		p.Add("type", "fastener %q is not in the catalogue", f.Type)
 	}
 	p.Between("length_mm", float64(f.Length), 8, 400)
+	if f.Head != 0 {
+		p.Between("head_mm", float64(f.Head), 3, 60)
+	}
+	p.Between("recess_mm", float64(f.Recess), 0, 100)
+	if !(f.Angle >= -45 && f.Angle <= 45) {
+		p.Add("angle_deg", "%s° is not possible here: give −45 to 45", quantity.Decimal(f.Angle, 0))
+	}
 	if r := f.Rating; r != nil {
 		if ok && t.Kind != fastener.Anchor {
 			p.Add("rating", "only an anchor has a rating: what a %s holds is worked out", t.Name)
 		}
-		at := p.In("rating")
-		at.MassBetween("pull_kg", float64(r.Pull), 0.5, 5000)
-		at.MassBetween("shear_kg", float64(r.Shear), 0.5, 5000)
-		at.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
+		r.validate(p.In("rating"))
 	}
+}
+
+func (r *Rating) validate(p *problem.List) {
+	p.MassBetween("pull_kg", float64(r.Pull), 0.5, 5000)
+	p.MassBetween("shear_kg", float64(r.Shear), 0.5, 5000)
+	p.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
 }
 
 // usualGypsum is the lining that the low figures for unrated anchors are for, mm,
@@ -78,6 +128,8 @@ func (f Fixing) unknown(w *wall.Wall) string {
 	switch {
 	case t.Kind == fastener.Drywall:
 		return "is hardened for boarding walls and snaps under load: use a wood screw"
+	case t.Kind == fastener.Bolt:
+		return "needs its nut behind the wall: use a lag or an anchor"
 	case f.Rating != nil || t.Kind != fastener.Anchor:
 		return ""
 	case t.Fits == fastener.InLining && w.Lining.Kind != wall.Gypsum:
@@ -90,9 +142,6 @@ func (f Fixing) unknown(w *wall.Wall) string {
 	return ""
 }
 
-// plate is a steel piece t mm thick.
-func plate(t float64) fastener.Member { return fastener.Member{Steel: true, Length: t} }
-
 // drilled is one hole, what its fastener meets, and what it takes there in each
 // case.
 type drilled struct {
@@ -100,7 +149,8 @@ type drilled struct {
 	x, y  float64 // along the wall, and above the board's underside
 	fix   Fixing
 	screw fastener.Screw
-	piece fastener.Member
+	piece piece
+	split string // why the piece splits there, or ""
 	wall  *wall.Wall
 	hit   wall.Hit
 	grip  fastener.Grip
@@ -114,21 +164,36 @@ type takes struct {
 }
 
 // drill puts a fixing through a piece into the wall at x, y.
-func (s *Setting) drill(id string, x, y float64, fix Fixing, through fastener.Member) drilled {
+func (s *Setting) drill(id string, x, y float64, fix Fixing, through piece) drilled {
 	d := drilled{id: id, x: x, y: y, fix: fix, screw: fix.screw(), piece: through, wall: s.Wall}
+	if through.wood != nil {
+		d.piece.Length = max(0, through.Length-float64(fix.Recess))
+	}
 	d.hit = s.Wall.Meet(x, s.Underside+y, d.screw)
 	switch st := d.hit.Behind(); {
 	case d.anchor():
 		d.grip = d.anchorGrip()
 	case st != nil && d.hit.Meets != wall.Misses:
-		d.grip = d.screw.Grip(through.Length, s.Wall.Lining.Gap(), float64(st.Depth))
+		d.grip = d.gripOf(d.screw)
 	}
+	d.fill(s)
+	return d
+}
+
+// fill works out what it takes in each case.
+func (d *drilled) fill(s *Setting) {
 	if d.counts() {
 		for c := range cases {
 			d.caps[c] = d.takes(nil, c, s.Bases[c])
 		}
 	}
-	return d
+}
+
+// gripOf is what a screw finds in the stud behind piece and lining, along its own
+// slant.
+func (d *drilled) gripOf(screw fastener.Screw) fastener.Grip {
+	by := d.fix.slant()
+	return screw.Grip(d.piece.Length*by, d.wall.Lining.Gap()*by, float64(d.hit.Behind().Depth)*by)
 }
 
 func (d *drilled) anchor() bool { return d.screw.Kind == fastener.Anchor }
@@ -149,8 +214,11 @@ func (d *drilled) anchorGrip() fastener.Grip {
 // counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
 func (d *drilled) counts() bool {
-	return d.hit.Counts && d.grip.Holds && !d.grip.Through && d.fix.unknown(d.wall) == ""
+	return d.hit.Counts && d.grip.Holds && !d.grip.Through && d.fix.unknown(d.wall) == "" && d.split == "" && !d.sunk()
 }
+
+// sunk tells that the head has no wood left under it.
+func (d *drilled) sunk() bool { return d.piece.wood != nil && d.piece.Length < 3 }
 
 // why says why a fastener does not count, or what is amiss with one that does;
 // "" where nothing is.
@@ -161,6 +229,10 @@ func (d *drilled) why() string {
 		return d.hit.Why + ": not counted"
 	case unknown != "":
 		return unknown + "; not counted"
+	case d.split != "":
+		return d.split + ": not counted"
+	case d.sunk():
+		return "is sunk through the " + d.piece.name + ": not counted"
 	case !d.grip.Holds && d.anchor():
 		return "is too short for the wall: not counted"
 	case !d.grip.Holds:
@@ -179,12 +251,15 @@ func (d *drilled) stud() material.Lumber {
 	return l
 }
 
-// takes works out what the fastener takes: the least of the wood and its own
-// steel as a pull (a steel piece does not let the head through), and the push
-// across; an anchor by its rating.
+// toed is the push that an angled fastener keeps (NDS 12.5.4.2, of nails).
+const toed = 0.83
+
+// takes works out what the fastener takes: as a pull the least of the wood, its
+// own steel, and the piece that its head or washer is drawn through (steel does
+// not let it), and the push across; an anchor by its rating.
 func (d *drilled) takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if d.anchor() {
-		return d.rated(sh, c)
+		return d.rated(sh, c, on)
 	}
 	wood := d.stud()
 	out := takes{by: "pull out of the stud"}
@@ -192,11 +267,42 @@ func (d *drilled) takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if steel := fastener.Steel(sh, d.screw, on); steel < out.pull {
 		out.pull, out.by = steel, "tear in two"
 	}
-	if sh.On() {
-		sh.Add("T′", "pull that the screw takes: the least of wood and steel", "min(W, N)", out.pull, working.Force, "NDS 12.2")
+	if h, by := d.drawnThrough(sh, on); h < out.pull {
+		out.pull, out.by = h, by
 	}
-	out.push, _ = fastener.Lateral(sh, d.screw, d.piece, fastener.Member{G: wood.G, Length: d.grip.Bearing}, d.wall.Lining.Gap(), on)
+	out.push, _ = fastener.Lateral(sh, d.screw, d.piece.Member, fastener.Member{G: wood.G, Length: d.grip.Bearing}, d.wall.Lining.Gap(), on)
+	square := 1.0
+	if d.fix.Angle != 0 {
+		square = 1 / d.fix.slant()
+		out.push *= toed
+	}
+	out.pull *= square
+	if sh.On() {
+		sh.Add("T′", "pull that the screw takes: the least of wood, steel and head, by the cosine of its slant", "min(W, N, H) × cos", out.pull, working.Force, "NDS 12.2",
+			working.In("least", out.pull/square, working.Force), working.In("cos", square, working.Ratio))
+		if d.fix.Angle != 0 {
+			sh.Add("Zα", "push across on a slanted one", "Z × 0.83", out.push, working.Force, "NDS 12.5.4.2, of nails", working.In("Z", out.push/toed, working.Force))
+		}
+	}
 	return out
+}
+
+// drawnThrough is the pull that draws the head or the washer through a wooden
+// piece; without end for steel.
+func (d *drilled) drawnThrough(sh *working.Sheet, on material.Basis) (float64, string) {
+	if d.piece.wood == nil {
+		return math.Inf(1), ""
+	}
+	return headThrough(sh, d.fix, d.piece, on), "pull their heads through the " + d.piece.name
+}
+
+// headThrough is it for a fixing through a wooden piece: a head by NDS 12.2.5, a
+// washer by the wood's bearing.
+func headThrough(sh *working.Sheet, f Fixing, p piece, on material.Basis) float64 {
+	if s := f.screw(); s.Kind == fastener.Lag || s.Kind == fastener.Bolt {
+		return fastener.Washer(sh, f.head(), s.D, p.wood.Bearing(sh, on))
+	}
+	return fastener.PullThrough(sh, f.head(), p.G, p.Length, on)
 }
 
 // lasting is what a gypsum anchor keeps of its pull under a load that hangs out
@@ -207,7 +313,7 @@ const lasting = 0.6
 // load, a quarter of it where it is ultimate or nobody says what it is, the low
 // figure of the table where there is none (Rule). The expected break is the
 // ultimate rating, where that is known; without it, nothing is left to say.
-func (d *drilled) rated(sh *working.Sheet, c Case) takes {
+func (d *drilled) rated(sh *working.Sheet, c Case, on material.Basis) takes {
 	out := takes{pull: d.screw.Pull, push: d.screw.Shear, by: "pull out of the wall"}
 	share, source := 1.0, "Rule: nothing is known of it, low on purpose"
 	if r := d.fix.Rating; r != nil {
@@ -231,6 +337,9 @@ func (d *drilled) rated(sh *working.Sheet, c Case) takes {
 			working.In("rating", out.push, working.Force), working.In("share", share, working.Ratio))
 	}
 	out.pull, out.push = pull, push
+	if h, by := d.drawnThrough(sh, on); h < out.pull {
+		out.pull, out.by = h, by
+	}
 	return out
 }
 
@@ -286,24 +395,61 @@ func (d *drilled) hole(c Case, pull, shear float64) Hole {
 		}
 	case st != nil:
 		h.StudDepth = float64(st.Depth)
-		h.Pilot = d.screw.Bits(d.stud().G).Pilot
+		bits := d.screw.Bits(d.stud().G)
+		h.Pilot = bits.Pilot
+		if d.piece.wood != nil {
+			h.Clearance = bits.Clearance
+		}
+		h.Better, h.Times = d.better()
 		if h.Least == 0 {
 			h.Least = d.screw.Grip(0, 0, 1).Least
 		}
-		h.Would = through + h.Least + d.screw.Tip
+		h.Would = (through+h.Least)*d.fix.slant() + d.screw.Tip
 	}
 	return h
 }
 
-// bearing is the pressure, MPa, that the wall takes under a steel heel: the
-// lining's, or of bare studs the softest one's.
+// better is the length sold, up to twice this one, that pulls hardest and stays
+// 10 mm short of the stud's back, and how many times as hard; 0 where none does
+// by a tenth.
+func (d *drilled) better() (length, times float64) {
+	wood, on := d.stud(), material.Basis{CD: 1}
+	pull := func(l float64) float64 {
+		s := d.screw
+		s.Length = l
+		g := d.gripOf(s)
+		if !g.Holds || g.In > (float64(d.hit.Behind().Depth)-10)*d.fix.slant() {
+			return 0
+		}
+		return fastener.Withdrawal(nil, s, wood.G, g.Thread, on)
+	}
+	now := fastener.Withdrawal(nil, d.screw, wood.G, d.grip.Thread, on)
+	best := now * 1.1
+	for _, l := range d.screw.Stock() {
+		if p := pull(l); l > d.screw.Length && l <= 2*d.screw.Length && p > best*1.001 {
+			best, length = p, l
+		}
+	}
+	if length == 0 || now == 0 {
+		return length, 0
+	}
+	return length, best / now
+}
+
+// bearing is the pressure, MPa, that the wall takes under a heel: a lining's; on
+// bare masonry the piece's own across its grain, a steel one held to what a lining
+// takes; on bare studs the softer of piece and stud.
 func (s *Setting) bearing(holes []drilled) float64 {
+	if s.Wall.Lining.Kind != wall.Bare {
+		return wall.LiningBearing
+	}
 	least := math.Inf(1)
-	if s.Wall.Lining.Kind == wall.Bare && !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds {
-		for i := range holes {
-			if holes[i].hit.Behind() != nil {
-				least = min(least, holes[i].stud().Perp)
-			}
+	for i := range holes {
+		if w := holes[i].piece.wood; w != nil {
+			least = min(least, w.Bearing(nil, material.Basis{CD: 1}))
+		}
+		if !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].hit.Behind() != nil {
+			least = min(least, holes[i].stud().Perp)
 		}
 	}
 	if math.IsInf(least, 1) {

@@ -52,6 +52,9 @@ type BracketHole struct {
 	Offset quantity.Length `json:"offset_mm"`
 }
 
+// Noun is what it is called.
+func (b *FlatBracket) Noun() string { return "bracket" }
+
 // Validate names every problem of the bracket.
 func (b *FlatBracket) Validate(p *problem.List) {
 	p.Between("reach_mm", float64(b.Reach), 20, 1000)
@@ -179,7 +182,7 @@ func (f *flat) Links() []Link {
 			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other " + f.Screw.noun() + "s", NoMean: f.Screw.noMean(), Use: f.otherScrews})
 		}
 		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.set.heelName(), Use: f.heelPress,
-			NoMean: "no mean strength is known for the wall under the heel"})
+			NoMean: noWallMean})
 	}
 	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: f.set.intoName(f.Screw), Use: f.behind})
 }
@@ -310,45 +313,62 @@ func (f *flat) behind(sh *working.Sheet, _ Action) Use {
 	return behindUse(f.holes, f.hold)
 }
 
-// Geometry draws the bracket.
+// Geometry draws the bracket, and says what turning it over would do.
 func (f *flat) Geometry(a Action) Geometry {
-	g := Geometry{
-		Reach: float64(f.Reach), Thickness: float64(f.Thickness), Width: float64(f.Width), Gap: f.set.Wall.Lining.Gap(),
-		Arm: a.Arm(), LegBottom: -float64(f.Leg), Heel: -float64(f.Leg), Holes: make([]Hole, 0, len(f.holes)), Droop: f.tipDroop(nil, a),
-	}
-	if f.LegSide == LegAbove {
-		g.LegTop, g.LegBottom, g.Heel = float64(f.Leg), 0, 0
-	}
-	h := f.turning(a)
-	m := math.Abs(a.M)
-	if f.hold > 0 {
-		turned := *f
-		turned.heel, turned.up = f.up, f.heel
-		b := *f.FlatBracket
-		b.LegSide = map[LegSide]LegSide{LegBelow: LegAbove, LegAbove: LegBelow}[f.LegSide]
-		turned.FlatBracket = &b
-		g.Pull, g.Turned = f.nearPull(nil, a), turned.nearPull(nil, a)
-		th := turned.turning(a)
-		for i := range f.holes {
-			if d := &f.holes[i]; i != f.near && d.counts() {
-				g.OtherPull = max(g.OtherPull, h.pull(nil, m, f.lever(d, a)))
-				g.OtherTurn = max(g.OtherTurn, th.pull(nil, m, turned.lever(d, a)))
-			}
-		}
-		g.Contact = h.contact(m)
-		g.Push = g.Contact * h.fb * h.b
-	}
+	g := f.set.newGeometry(a)
+	leg, t, w := f.sign()*float64(f.Leg), float64(f.Thickness), float64(f.Width)/2
+	g.Shapes = append(g.Shapes,
+		Shape{Name: "leg", Stuff: Metal, Side: box(0, min(0, leg), t, max(0, leg)), Front: box(-w, min(0, leg), w, max(0, leg))},
+		Shape{Name: "arm", Stuff: Metal, Side: box(0, -t, float64(f.Reach), 0), Front: box(-w, -t, w, 0)})
+	h, m, v := f.turning(a), math.Abs(a.M), math.Abs(a.R)/float64(max(f.hold, 1))
 	for i := range f.holes {
 		d := &f.holes[i]
-		pull := g.Pull
-		if i != f.near && d.counts() {
+		pull := 0.0
+		switch {
+		case i == f.near:
+			pull = f.nearPull(nil, a)
+		case d.counts():
 			pull = h.pull(nil, m, f.lever(d, a))
 		}
-		hole := d.hole(a.Case, pull, math.Abs(a.R)/float64(max(f.hold, 1)))
+		hole := d.hole(a.Case, pull, v)
 		hole.Near = i == f.near
 		g.Holes = append(g.Holes, hole)
 	}
+	if f.near >= 0 {
+		near := &g.Holes[f.near]
+		heel := min(0, leg)
+		if a.M < 0 {
+			heel = max(0, leg)
+		}
+		contact := h.contact(m)
+		g.Forces = append(g.Forces, Force{Name: "pulls", Z: t, Y: near.Y, DZ: 1, N: near.Pull, Takes: near.Takes},
+			Force{Name: "heel", Z: t, Y: heel, DZ: -1, N: contact * h.fb * h.b})
+		g.Measures = append(g.Measures, Measure{Name: "lever", Z1: t, Y1: heel, Z2: t, Y2: near.Y, MM: math.Abs(near.Y - heel)})
+		g.Facts = append(g.Facts, Fact{Name: "of the " + f.Screw.noun() + " in the " + f.set.behindName(f.Screw), Value: near.In, Kind: "length", Bad: near.In < near.Least}, long("needs", near.Least))
+		over := f.turned()
+		g.Facts = append(g.Facts, pulls("turned over, the near one pulls", over.nearPull(nil, a)))
+		if f.hold > 1 {
+			now, then := 0.0, 0.0
+			for i := range f.holes {
+				if d := &f.holes[i]; i != f.near && d.counts() {
+					now, then = max(now, h.pull(nil, m, f.lever(d, a))), max(then, over.turning(a).pull(nil, m, over.lever(d, a)))
+				}
+			}
+			g.Facts = append(g.Facts, pulls("the other", then), pulls("in place of", now))
+		}
+	}
+	g.Facts = append(g.Facts, long("droop at the tip", f.tipDroop(nil, a)))
+	g.fit()
 	return g
+}
+
+// turned is the same bracket the other way up.
+func (f *flat) turned() *flat {
+	over, b := *f, *f.FlatBracket
+	over.heel, over.up = f.up, f.heel
+	b.LegSide = map[LegSide]LegSide{LegBelow: LegAbove, LegAbove: LegBelow}[f.LegSide]
+	over.FlatBracket = &b
+	return &over
 }
 
 // Notes says what was taken for granted and what to beware of.

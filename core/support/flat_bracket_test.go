@@ -126,7 +126,9 @@ func TestScrewsByHand(t *testing.T) {
 	if got < 93 || got > 98 {
 		t.Errorf("other screw pulls %v, want a little under 97.9", got)
 	}
-	if g := f.Geometry(a); !near(g.Pull, 546.2, 0.005) || !near(g.Push, f.heel.fb*f.heel.b*g.Contact, 1e-9) || g.Heel != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
+	g := f.Geometry(a)
+	pull, heel := g.Forces[0], g.Forces[1]
+	if !near(pull.N, 546.2, 0.005) || pull.DZ != 1 || !near(heel.N, f.heel.fb*f.heel.b*f.heel.contact(a.M), 1e-9) || heel.DZ != -1 || heel.Y != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
 		t.Errorf("geometry %+v", g)
 	}
 }
@@ -141,15 +143,27 @@ func TestTurnedOverTheSameBracketPullsDifferently(t *testing.T) {
 	if r := g.nearPull(nil, a) / f.nearPull(nil, a); !near(r, 47.6/25, 1e-6) {
 		t.Errorf("ratio of the pulls %v, want %v", r, 47.6/25)
 	}
-	if got := f.Geometry(a).Turned; !near(got, g.nearPull(nil, a), 1e-9) {
+	if got := fact(t, f.Geometry(a), "turned over, the near one pulls"); !near(got, g.nearPull(nil, a), 1e-9) {
 		t.Errorf("the drawing says %v for the bracket turned over, it is %v", got, g.nearPull(nil, a))
 	}
-	if got := f.Geometry(a).OtherTurn; !near(got, g.Geometry(a).OtherPull, 1e-9) {
-		t.Errorf("other screw turned: %v, want %v", got, g.Geometry(a).OtherPull)
+	if got := fact(t, f.Geometry(a), "the other"); !near(got, fact(t, g.Geometry(a), "in place of"), 1e-9) {
+		t.Errorf("other screw turned: %v", got)
 	}
 }
 
-func linkOf(t *testing.T, f *flat, role Role) Link {
+// fact is a figure that a drawing gives.
+func fact(t *testing.T, g Geometry, name string) float64 {
+	t.Helper()
+	for _, f := range g.Facts {
+		if f.Name == name {
+			return f.Value
+		}
+	}
+	t.Fatalf("the drawing does not say %q: %+v", name, g.Facts)
+	return 0
+}
+
+func linkOf(t *testing.T, f Hung, role Role) Link {
 	t.Helper()
 	for _, l := range f.Links() {
 		if l.Role == role {

@@ -25,14 +25,17 @@ const (
 )
 
 // Setting is where a support hangs and what it carries. Lengths in mm. Bases
-// give the footing of strength for each case.
+// give the footing of strength for each case. Along is the length of shelf that
+// belongs to the support; Rail is the piece on the wall that it hangs on, if any.
 type Setting struct {
 	Wall      *wall.Wall
 	X         float64 // along the wall
 	Underside float64 // of the board, above the floor
 	Depth     float64 // of the shelf, out from the wall
 	Thickness float64 // of the board
+	Along     float64
 	Board     material.Board
+	Rail      *Rail
 	Bases     [cases]material.Basis
 }
 
@@ -83,9 +86,13 @@ const (
 	RoleShears   Role = "shears"
 	RoleBears    Role = "bears"
 	RoleSags     Role = "sags"
-	RoleBar      Role = "bar"
+	RoleBar      Role = "bar"  // what reaches out: bar, arm, pin
+	RoleBore     Role = "bore" // where it sits
 	RoleDroop    Role = "droop"
 	RoleTips     Role = "tips"
+	RoleJoint    Role = "joint"
+	RoleUnhooks  Role = "unhooks"
+	RoleRail     Role = "rail" // the piece on the wall
 	RoleNear     Role = "near"
 	RoleOthers   Role = "others"
 	RoleHeel     Role = "heel"
@@ -95,7 +102,7 @@ const (
 
 // Roles lists them, from the contents to the wall.
 func Roles() []Role {
-	return []Role{RoleStanding, RoleBends, RoleShears, RoleSags, RoleBears, RoleTips, RoleBar, RoleDroop, RoleNear, RoleOthers, RoleHeel, RoleBehind}
+	return []Role{RoleStanding, RoleBends, RoleShears, RoleSags, RoleBears, RoleTips, RoleBar, RoleBore, RoleDroop, RoleJoint, RoleUnhooks, RoleRail, RoleNear, RoleOthers, RoleHeel, RoleBehind}
 }
 
 // Link is one thing that can give. Part names the fastener or part within the
@@ -117,7 +124,8 @@ type Hung interface {
 	Soft(e float64) float64
 	// HoldsDown tells whether it keeps the board from lifting.
 	HoldsDown() bool
-	// Pad returns the area that the board rests on, mm².
+	// Pad returns the area that the board rests on, mm²; 0 where it rests on
+	// nothing that could dent it.
 	Pad() float64
 	// Links returns everything that can give.
 	Links() []Link
@@ -127,37 +135,36 @@ type Hung interface {
 	Notes() Notes
 }
 
-// Way is one way of hanging, as the document has it.
+// Way is one way of hanging, as the document has it. Noun is what one of them is
+// called.
 type Way interface {
+	Noun() string
 	Validate(p *problem.List)
 	Hang(s Setting) Hung
+}
+
+// Shared is a piece on the wall that several supports hang on together.
+type Shared interface {
+	// Links returns everything of it that can give, under what all the supports
+	// do to it, in their order.
+	Links() []SharedLink
+	// Geometry returns what the drawings draw, column by column of fasteners.
+	Geometry(all []Action) RailGeometry
+	Notes() Notes
+}
+
+// SharedLink is a link of a shared piece. Where says which part of it.
+type SharedLink struct {
+	Link
+	Where string
+	X     float64 // along the wall
+	Use   func(sh *working.Sheet, all []Action) Use
 }
 
 // Notes are short sentences for the person.
 type Notes struct {
 	Assumed  []string
 	Cautions []string
-}
-
-// Geometry is a support as it is drawn; mm and N. The board's underside is the
-// origin: y up, z out from the wall.
-type Geometry struct {
-	Reach     float64 `json:"reach_mm"`
-	LegTop    float64 `json:"leg_top_mm"`    // y of the wall leg's upper end
-	LegBottom float64 `json:"leg_bottom_mm"` // and of its lower end
-	Thickness float64 `json:"thickness_mm"`
-	Width     float64 `json:"width_mm"`
-	Gap       float64 `json:"gap_mm"`
-	Arm       float64 `json:"arm_mm"`
-	Heel      float64 `json:"heel_mm"`       // y of the heel
-	Contact   float64 `json:"contact_mm"`    // height of wall that it presses on
-	Push      float64 `json:"push_n"`        // of the heel against the wall
-	Pull      float64 `json:"near_pull_n"`   // on the near screw
-	Turned    float64 `json:"turned_pull_n"` // on the near screw with the bracket the other way up
-	OtherPull float64 `json:"other_pull_n"`
-	OtherTurn float64 `json:"turned_other_pull_n"`
-	Droop     float64 `json:"droop_mm"`
-	Holes     []Hole  `json:"holes"`
 }
 
 // Hole is one fastener into the wall, as drawn and as drilled.
@@ -182,6 +189,9 @@ type Hole struct {
 	Takes     float64    `json:"takes_n"`
 	Shear     float64    `json:"shear_n"`
 	Pilot     float64    `json:"pilot_mm"`
+	Clearance float64    `json:"clearance_mm,omitempty"`
+	Better    float64    `json:"better_mm,omitempty"` // a length sold that holds more
+	Times     float64    `json:"better_times,omitempty"`
 	Why       string     `json:"why,omitempty"`
 }
 

@@ -197,6 +197,24 @@ func (w *Wall) Meet(x, y float64, s fastener.Screw) Hit {
 	return hit
 }
 
+// Holds says what a pin d mm thick meets that needs edge mm from its axis to the
+// side of a stud; masonry holds it anywhere.
+func (w *Wall) Holds(x, y, d, edge float64) Hit {
+	hit := Hit{Meets: InWall, Counts: true}
+	if !w.Solid() {
+		hit = w.Meet(x, y, fastener.Screw{Type: fastener.Type{Kind: fastener.WoodScrew, D: edge / 2.5}})
+		if hit.Meets == Edge {
+			hit.Counts, hit.Why = false, "is too near the stud's edge"
+		}
+	}
+	for _, k := range w.KeepOuts {
+		if k.Meets(x, y, d/2) {
+			hit.Meets, hit.Counts, hit.Why = Barred, false, "must not be drilled: "+k.Called()+" behind"
+		}
+	}
+	return hit
+}
+
 // place is Meet without the keep-outs.
 func (w *Wall) place(x float64, s fastener.Screw) Hit {
 	if w.Solid() {

@@ -55,6 +55,7 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.DELETE("/own/boards/:key", a.forget(store.OwnBoards))
 	g.POST("/ladder", a.ladder)
 	g.POST("/places", a.places)
+	g.POST("/dress", a.dress)
 	g.POST("/stiffness", a.stiffness)
 	g.POST("/instruments/dial", a.dial)
 	g.POST("/instruments/moisture", a.moisture)

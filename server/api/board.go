@@ -5,9 +5,11 @@ import (
 	"net/http"
 
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/dress"
 	"aguante/core/material"
 	"aguante/server/contract"
 )
@@ -56,6 +58,24 @@ func (a *Server) places(c *gin.Context) {
 		p, err := check.FindPlaces(q.Design, s)
 		answerOr(a, c, p, err)
 	}
+}
+
+// dress hangs a shelf in another way.
+func (a *Server) dress(c *gin.Context) {
+	var q contract.DressRequest
+	if !a.body(c, &q) {
+		return
+	}
+	s, ok := a.shelfOf(c, q.Design, q.Shelf)
+	if !ok {
+		return
+	}
+	dressed, err := dress.Shelf(q.Design, *s, q.Way, uuid.NewString)
+	if err != nil {
+		refuseTyped(c, "way", err)
+		return
+	}
+	c.JSON(http.StatusOK, dressed)
 }
 
 // stiffness says what a test of one's own board tells.

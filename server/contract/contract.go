@@ -11,6 +11,7 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/dress"
 	"aguante/core/fastener"
 	"aguante/core/load"
 	"aguante/core/material"
@@ -31,11 +32,12 @@ type Catalogue struct {
 	Sizes     []material.Size   `json:"sizes"`
 	Fasteners []fastener.Type   `json:"fasteners"`
 	Contents  []load.Row        `json:"contents"`
+	Ways      []dress.Way       `json:"ways"`
 }
 
 // NewCatalogue gathers the tables.
 func NewCatalogue() Catalogue {
-	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(), Fasteners: fastener.Types(), Contents: load.Rows()}
+	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(), Fasteners: fastener.Types(), Contents: load.Rows(), Ways: dress.Ways()}
 }
 
 // Own is what the person has kept for reuse.
@@ -53,6 +55,13 @@ type LadderRequest struct {
 	Thicknesses []float64       `json:"thicknesses_mm"`
 	PerMetre    float64         `json:"per_metre_kg"`
 	Span        float64         `json:"span_mm"`
+}
+
+// DressRequest asks for a shelf of the design hung in another way.
+type DressRequest struct {
+	Design *design.Project `json:"design"`
+	Shelf  string          `json:"shelf"`
+	Way    string          `json:"way"`
 }
 
 // PlacesRequest asks where a shelf's supports should go.
@@ -232,6 +241,7 @@ type wire struct {
 	Own             Own
 	LadderRequest   LadderRequest
 	Ladder          check.Ladder
+	DressRequest    DressRequest
 	PlacesRequest   PlacesRequest
 	Places          check.Places
 	StiffnessReq    StiffnessRequest
@@ -294,7 +304,7 @@ func WireSchema() ([]byte, error) {
 			return "StudMark"
 		case reflect.TypeFor[check.Section]():
 			return "SectionReport"
-		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
+		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Rail](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
 			return t.Name() + "Report" // the design has one of each too
 		}
 		return t.Name()

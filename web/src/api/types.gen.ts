@@ -5,6 +5,7 @@ Catalogue: Catalogue
 Own: Own
 LadderRequest: LadderRequest
 Ladder: Ladder
+DressRequest: DressRequest
 PlacesRequest: PlacesRequest
 Places: Places
 StiffnessReq: StiffnessRequest
@@ -42,6 +43,7 @@ panels: Panel[]
 sizes: Size[]
 fasteners: Type[]
 contents: Row[]
+ways: Way[]
 }
 export interface Wood {
 key: string
@@ -134,6 +136,12 @@ depth_mm: number
 height_mm: number
 basis: string
 }
+export interface Way {
+key: string
+name: string
+words: string
+hidden: boolean
+}
 export interface Own {
 contents: Row[]
 boards: Stock[]
@@ -210,6 +218,7 @@ thickness_mm: number
 board: Board
 build: Build
 supports: Support[]
+rail?: Rail
 contents: Item[]
 duration: string
 below: string
@@ -276,6 +285,13 @@ id: string
 kind: string
 x_mm: number
 flat_bracket?: FlatBracket
+braced_bracket?: Braced
+timber_bracket?: TimberBracket
+pin?: Pin
+hidden_bracket?: Hidden
+holder?: Holder
+side_cleat?: Side
+keyhole?: Keyhole
 }
 export interface FlatBracket {
 reach_mm: number
@@ -298,6 +314,9 @@ export interface Fixing {
 type: string
 length_mm: number
 rating?: Rating
+head_mm?: number
+recess_mm?: number
+angle_deg?: number
 }
 export interface Rating {
 pull_kg: number
@@ -308,8 +327,190 @@ export interface BoardScrews {
 type: string
 length_mm: number
 rating?: Rating
+head_mm?: number
+recess_mm?: number
+angle_deg?: number
 count: number
 from_wall_mm: number
+}
+export interface Braced {
+reach_mm: number
+leg_mm: number
+width_mm: number
+plate_mm: number
+rating: BracketRating
+standard?: Standard
+holes: PlateHole[]
+screw: Fixing
+board_screws?: BoardScrews
+}
+export interface BracketRating {
+kg: number
+pair?: boolean
+means: string
+}
+export interface Standard {
+above_mm: number
+below_mm: number
+}
+export interface PlateHole {
+id: string
+down_mm: number
+offset_mm: number
+}
+export interface TimberBracket {
+wood: string
+grade: string
+reach_mm: number
+width_mm: number
+high_mm: number
+deep_mm: number
+leg_mm: number
+up_mm: number
+joint: Joint
+brace?: Brace
+front?: Front
+board_screws?: BoardScrews
+holes: PlateHole[]
+screw: Fixing
+}
+export interface Joint {
+kind: string
+glued: boolean
+places?: Place[]
+screw?: Fixing
+d_mm?: number
+deep_mm?: number
+high_mm?: number
+made?: Wood
+}
+export interface Place {
+x_mm: number
+y_mm: number
+}
+export interface Brace {
+out_mm: number
+down_mm: number
+high_mm: number
+screw?: Fixing
+count?: number
+}
+export interface Front {
+high_mm: number
+corner: string
+}
+export interface Pin {
+wood: string
+grade: string
+kind: string
+width_mm: number
+high_mm: number
+root_mm: number
+tip_mm: number
+play_mm: number
+steel?: string
+glued?: boolean
+lock?: boolean
+}
+export interface Hidden {
+reach_mm: number
+width_mm: number
+thickness_mm: number
+plate_mm: number
+steel: string
+slot: Slot
+lock?: boolean
+holes: PlateHole[]
+screw: Fixing
+}
+export interface Slot {
+deep_mm: number
+wide_mm: number
+high_mm: number
+}
+export interface Holder {
+wood: string
+grade: string
+reach_mm: number
+width_mm: number
+high_mm: number
+deep_mm: number
+leg_mm: number
+up_mm: number
+joint: Joint
+brace?: Brace
+front?: Front
+board_screws?: BoardScrews
+hook: Hook
+spacer: boolean
+lock?: boolean
+}
+export interface Hook {
+wood: string
+grade: string
+high_mm: number
+thick_mm: number
+length_mm: number
+glued: boolean
+behind?: boolean
+screw: Fixing
+count: number
+}
+export interface Side {
+wood: string
+grade: string
+id: string
+kind: string
+x_mm: number
+length_mm: number
+bottom_mm: number
+height_mm: number
+thickness_mm: number
+bevel_deg?: number
+joints_mm?: number[]
+spots: Spot[]
+screw: Fixing
+gap_mm?: number
+kerf_mm?: number
+lock?: boolean
+at: string
+studs: Stud[]
+}
+export interface Spot {
+id: string
+x_mm: number
+y_mm: number
+}
+export interface Keyhole {
+wood: string
+grade: string
+routed: boolean
+rating?: Rating
+low_mm: number
+high_mm: number
+up_mm: number
+back_mm: number
+lip_mm?: number
+hole: string
+screw: Fixing
+}
+export interface Rail {
+wood: string
+grade: string
+id: string
+kind: string
+x_mm: number
+length_mm: number
+bottom_mm: number
+height_mm: number
+thickness_mm: number
+bevel_deg?: number
+joints_mm?: number[]
+spots: Spot[]
+screw: Fixing
+gap_mm?: number
+kerf_mm?: number
+lock?: boolean
 }
 export interface Item {
 id: string
@@ -323,7 +524,7 @@ per_metre_kg?: number
 per_metre_low_kg?: number
 from_mm: number
 to_mm: number
-place: string
+place: Place
 depth_mm?: number
 height_mm: number
 }
@@ -350,6 +551,11 @@ export interface Thin {
 wood: string
 thickness_mm: number
 }
+export interface DressRequest {
+design: Project
+shelf: string
+way: string
+}
 export interface PlacesRequest {
 design: Project
 shelf: string
@@ -358,11 +564,6 @@ export interface Places {
 now: Place
 count: Count[]
 tried: number
-}
-export interface Place {
-at_mm: number[]
-sag_mm: number
-worst_n: number
 }
 export interface Count {
 supports: number
@@ -462,6 +663,7 @@ low?: Low
 links: Link[]
 band: string[]
 supports: SupportReport[]
+rail?: RailReport
 curve: CurvePoint[]
 section: SectionReport
 sagging?: Sagging
@@ -521,22 +723,46 @@ lifts_mm: number
 geometry: Geometry
 }
 export interface Geometry {
+low_mm: number
+high_mm: number
 reach_mm: number
-leg_top_mm: number
-leg_bottom_mm: number
-thickness_mm: number
-width_mm: number
 gap_mm: number
 arm_mm: number
-heel_mm: number
-contact_mm: number
-push_n: number
-near_pull_n: number
-turned_pull_n: number
-other_pull_n: number
-turned_other_pull_n: number
-droop_mm: number
+shapes: Shape[]
+forces: Force[]
+measures: Measure[]
+facts: Fact[]
+marks: Fact[]
 holes: Hole[]
+}
+export interface Shape {
+name: string
+stuff: string
+side?: [number, number][]
+front?: [number, number][]
+}
+export interface Force {
+name: string
+z_mm: number
+y_mm: number
+dz: number
+dy: number
+n: number
+takes_n?: number
+}
+export interface Measure {
+name: string
+z1_mm: number
+y1_mm: number
+z2_mm: number
+y2_mm: number
+mm: number
+}
+export interface Fact {
+name: string
+value: number
+kind: string
+bad?: boolean
 }
 export interface Hole {
 id: string
@@ -559,7 +785,39 @@ pull_n: number
 takes_n: number
 shear_n: number
 pilot_mm: number
+clearance_mm?: number
+better_mm?: number
+better_times?: number
 why?: string
+}
+export interface RailReport {
+id: string
+name: string
+when: string
+worst?: string
+geometry: RailGeometry
+}
+export interface RailGeometry {
+name: string
+shapes: Shape[]
+columns: Column[]
+marks: Fact[]
+}
+export interface Column {
+x_mm: number
+share_n: number
+moment_nmm: number
+low_mm: number
+high_mm: number
+reach_mm: number
+gap_mm: number
+arm_mm: number
+shapes: Shape[]
+forces: Force[]
+measures: Measure[]
+facts: Fact[]
+marks: Fact[]
+holes: Hole[]
 }
 export interface CurvePoint {
 x_mm: number

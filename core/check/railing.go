@@ -1,0 +1,201 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/core/working"
+)
+
+// railing is the piece on the wall that the supports of a shelf hang on, and where
+// what it carries comes from.
+type railing struct {
+	support.Shared
+	riders []support.Rider
+	from   []int // index of the support behind each rider; nil on a ledger
+}
+
+// lyings is how many places the load on a ledger is gathered at.
+const lyings = 16
+
+// hangRail puts the shelf's rail up.
+func (r *run) hangRail(set support.Setting) {
+	rail := r.shelf.Rail
+	if rail == nil {
+		return
+	}
+	g := &railing{}
+	if rail.Kind == support.Ledger {
+		from, to := max(float64(rail.X), float64(r.shelf.X)), min(float64(rail.X+rail.Length), float64(r.shelf.X+r.shelf.Length))
+		for i := range lyings {
+			g.riders = append(g.riders, rail.Lying(from+(to-from)*(float64(i)+0.5)/lyings))
+		}
+	} else {
+		for i, h := range r.hung {
+			if on, ok := support.RiderOf(h, float64(r.shelf.X)+r.at[i]); ok {
+				g.riders, g.from = append(g.riders, on), append(g.from, i)
+			}
+		}
+	}
+	set.Along = float64(rail.Length) / float64(max(1, len(g.riders)))
+	g.Shared = rail.Hang(set, g.riders, r.skin(), r.beyond(float64(rail.Thickness)))
+	r.rail = g
+}
+
+// skin is the thickness of a hollow shelf's skins, 0 for any other.
+func (r *run) skin() float64 {
+	if b := r.shelf.Build; b.Kind == design.Hollow && b.Hollow != nil {
+		return float64(b.Hollow.Skin)
+	}
+	return 0
+}
+
+// beyond bounds the part of a moment off the wall that is left about a block's
+// front: of a load at z, (z − p)/z; of the board's own weight (1 − p/D)².
+func (r *run) beyond(p float64) float64 {
+	d := float64(r.shelf.Depth)
+	part := max(0, 1-p/d) * max(0, 1-p/d)
+	for _, it := range r.items {
+		part = max(part, 1-p/it.z)
+	}
+	return part
+}
+
+// laid is the half of board and contents that lies on a back cleat, gathered at its
+// riders, N.
+func (r *run) laid(sh *working.Sheet, v *view, c support.Case) []support.Action {
+	out := make([]support.Action, len(r.rail.riders))
+	first, last := r.rail.riders[0].X-float64(r.shelf.X), r.rail.riders[len(out)-1].X-float64(r.shelf.X)
+	step := (last - first) / float64(len(out)-1)
+	add := func(from, to, w float64) {
+		for i := range out {
+			a, b := first+(float64(i)-0.5)*step, first+(float64(i)+0.5)*step
+			if i == 0 {
+				a = from
+			}
+			if i == len(out)-1 {
+				b = max(to, b)
+			}
+			if lo, hi := max(a, from), min(b, to); hi > lo {
+				out[i].R += w * (hi - lo) / 2 * r.care(c)
+			}
+		}
+	}
+	add(0, float64(r.shelf.Length), r.selfW)
+	for _, it := range r.items {
+		add(it.from, it.to, it.w*v.lambda)
+	}
+	sum := 0.0
+	for i := range out {
+		out[i].Case = c
+		sum += out[i].R
+	}
+	if sh.On() {
+		sh.Add("R", "half of the board and of all contents lies on the back cleat, the other half spans from side to side; × care", "(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", r.care(c), working.Ratio))
+	}
+	return out
+}
+
+// carried is what each rider gets in a view.
+func (r *run) carried(sh *working.Sheet, v *view, c support.Case) []support.Action {
+	if r.rail.from == nil {
+		if len(r.rail.riders) == 0 {
+			return nil
+		}
+		return r.laid(sh, v, c)
+	}
+	out := make([]support.Action, len(r.rail.from))
+	for k, i := range r.rail.from {
+		force, moment := v.action(i)
+		out[k] = support.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
+		if sh.On() {
+			name := fmt.Sprintf("%s %s mm along the wall", r.noun(i), quantity.Decimal(r.rail.riders[k].X, 0))
+			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when+", × care", "beam on its supports × care", out[k].R, working.Force, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+		}
+	}
+	return out
+}
+
+// railProbes ask the rail.
+func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
+	if r.rail == nil {
+		return nil
+	}
+	var out []probe
+	for _, l := range r.rail.Links() {
+		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: r.shelf.Rail.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
+			on: -1, levelOnly: l.Kind == support.Stiffness,
+			use: func(sh *working.Sheet, v *view, c support.Case) support.Use {
+				return l.Use(sh, r.carried(sh, v, c))
+			}})
+	}
+	return out
+}
+
+// railReport is the rail as it is drawn, under what uses it most.
+func (r *run) railReport(all []found) *Rail {
+	if r.rail == nil {
+		return nil
+	}
+	out := &Rail{ID: r.shelf.Rail.ID, Name: r.shelf.Rail.Noun()}
+	from, idle := r, make([]support.Action, len(r.rail.riders))
+	carried := idle
+	if r.rig != nil {
+		v := r.look(r.states[0], r.multiple())
+		if worst := worstOf(all, out.ID); worst != nil {
+			out.Worst = worst.ID
+			from, v = worst.run, worst.run.look(worst.state, r.multiple())
+		}
+		if !v.gone() {
+			out.When, carried = v.when, from.carried(nil, &v, support.Everyday)
+		}
+	}
+	out.Geometry = from.rail.Geometry(carried)
+	return out
+}
+
+// columnBeside is the column of the rail that stands nearest to a support on it.
+func (r *run) columnBeside(rail *Rail, i int) *support.Column {
+	if rail == nil || !slices.Contains(r.rail.from, i) {
+		return nil
+	}
+	var best *support.Column
+	x := float64(r.shelf.X) + r.at[i]
+	for k := range rail.Geometry.Columns {
+		if c := &rail.Geometry.Columns[k]; best == nil || math.Abs(c.X-x) < math.Abs(best.X-x) {
+			best = c
+		}
+	}
+	return best
+}
+
+// railNotes say what the rail assumes and is to be watched for.
+func (r *run) railNotes(assume func(string), caution func(about, format string, args ...any)) {
+	if r.rail == nil {
+		return
+	}
+	rail := r.shelf.Rail
+	n := r.rail.Notes()
+	for _, t := range n.Assumed {
+		assume(t)
+	}
+	for _, t := range n.Cautions {
+		caution(rail.ID, "%s: %s", rail.Noun(), t)
+	}
+	if len(r.rail.riders) == 0 {
+		caution(rail.ID, "nothing hangs on the %s", rail.Noun())
+	}
+	if m := r.movement(); rail.Kind == support.Ledger && m != nil {
+		if left := float64(rail.Thickness-rail.Gap) - m.Shrinks; left < leastBearing {
+			caution(rail.ID, "when the board has shrunk only %s mm of it lie on the back cleat; 12 is the least", quantity.Decimal(max(0, left), 1))
+		}
+	}
+}
+
+// leastBearing is how much of a board should lie on a cleat, mm.
+const leastBearing = 12.0

@@ -1,0 +1,202 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// BracketRating is what a maker says of a bracket, each or a pair, and what the
+// maker means by it.
+type BracketRating struct {
+	Mass  quantity.Mass `json:"kg"`
+	Pair  bool          `json:"pair,omitempty"`
+	Means Means         `json:"means"`
+}
+
+// works is the share of a rating that is relied on: as printed where it is a
+// working load, else a third (Rule).
+func (r BracketRating) works() float64 {
+	if r.Means == WorkingLoad {
+		return 1
+	}
+	return 1.0 / 3
+}
+
+func (r BracketRating) validate(p *problem.List) {
+	p.MassBetween("kg", float64(r.Mass), 0.5, 5000)
+	p.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
+}
+
+// Braced is a bought bracket with a brace and a maker's rating: an arm under the
+// shelf, a leg down the wall, screws through the leg. Or, with a Standard, one
+// that clips into a slotted upright, which is what is screwed to the wall. Y of
+// holes is below the board's underside, mm.
+type Braced struct {
+	Reach    quantity.Length `json:"reach_mm"`
+	Leg      quantity.Length `json:"leg_mm"`
+	Width    quantity.Length `json:"width_mm"`
+	Plate    quantity.Length `json:"plate_mm"`
+	Rating   BracketRating   `json:"rating"`
+	Standard *Standard       `json:"standard,omitempty"`
+	Holes    []PlateHole     `json:"holes"`
+	Screw    Fixing          `json:"screw"`
+	Board    *BoardScrews    `json:"board_screws,omitempty"`
+}
+
+// Standard is a slotted upright: how far it goes above and below the board.
+type Standard struct {
+	Above quantity.Length `json:"above_mm"`
+	Below quantity.Length `json:"below_mm"`
+}
+
+// PlateHole is a hole with a fastener in it, Down from the board's underside
+// (negative above it) and Offset to the side.
+type PlateHole struct {
+	ID     string          `json:"id"`
+	Down   quantity.Length `json:"down_mm"`
+	Offset quantity.Length `json:"offset_mm"`
+}
+
+func validateHoles(p *problem.List, holes []PlateHole, above, below, width float64) {
+	if n := len(holes); n > 24 {
+		p.Add("holes", "%d holes: at most 24", n)
+	}
+	for i, h := range holes {
+		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at.ID(h.ID)
+		at.Between("down_mm", float64(h.Down), -above, below)
+		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
+	}
+}
+
+// Noun is what it is called.
+func (b *Braced) Noun() string { return "bracket" }
+
+// Validate names every problem of the bracket.
+func (b *Braced) Validate(p *problem.List) {
+	p.Between("reach_mm", float64(b.Reach), 20, 1000)
+	p.Between("leg_mm", float64(b.Leg), 15, 1000)
+	p.Between("width_mm", float64(b.Width), 5, 200)
+	p.Between("plate_mm", float64(b.Plate), 0.5, 20)
+	b.Rating.validate(p.In("rating"))
+	above, below := 0.0, float64(b.Leg)
+	if s := b.Standard; s != nil {
+		at := p.In("standard")
+		at.Between("above_mm", float64(s.Above), 0, 3000)
+		at.Between("below_mm", float64(s.Below), float64(b.Leg), 3000)
+		above, below = float64(s.Above), float64(s.Below)
+	}
+	validateHoles(p, b.Holes, above, below, float64(b.Width))
+	b.Screw.Validate(p.In("screw"))
+	b.Board.validate(p, float64(b.Reach))
+}
+
+// braced is a rated bracket in its place.
+type braced struct {
+	*Braced
+	set   Setting
+	mount mount
+}
+
+// Hang puts the bracket in its place. It turns on its own heel, a standard on the
+// heel of the bracket that is clipped into it: fasteners below that do not pull.
+func (b *Braced) Hang(s Setting) Hung {
+	h := &braced{Braced: b, set: s}
+	var holes []drilled
+	high := 0.0
+	for _, o := range b.Holes {
+		high = max(high, -float64(o.Down))
+		holes = append(holes, h.set.drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, plate(float64(b.Plate))))
+	}
+	if b.Standard != nil {
+		high = float64(b.Standard.Above)
+	}
+	h.mount = newPlate(&h.set, h.plateName(), b.Screw, holes, -float64(b.Leg), high, float64(b.Width))
+	return h
+}
+
+func (b *Braced) plateName() string {
+	if b.Standard != nil {
+		return "standard"
+	}
+	return "bracket"
+}
+
+// Soft is none: the rating covers how it bends.
+func (h *braced) Soft(float64) float64 { return 0 }
+
+func (h *braced) arm() arm {
+	return arm{set: &h.set, reach: float64(h.Reach), thick: float64(h.Plate), screws: h.Board}
+}
+
+func (h *braced) HoldsDown() bool { return h.arm().holdsDown() }
+
+func (h *braced) Pad() float64 { return float64(h.Width) * min(float64(h.Reach), h.set.Depth) / 2 }
+
+func (h *braced) Links() []Link {
+	noMean := ""
+	if h.Rating.Means != Ultimate {
+		noMean = "the bracket's ultimate load is not known"
+	}
+	return append([]Link{
+		{Part: "bracket", Mode: "rating", Role: RoleBar, Kind: Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
+		h.arm().link(),
+	}, h.mount.plateLinks(straight)...)
+}
+
+func (h *braced) rated(sh *working.Sheet, a Action) Use {
+	each, share := h.Rating.Mass.Weight(), h.Rating.works()
+	if a.Case == Break {
+		share = 1
+	}
+	pair := 1.0
+	if h.Rating.Pair {
+		pair = 2
+	}
+	far := 1.0
+	if e := a.Arm(); e > 0 {
+		far = min(1, float64(h.Reach)/2/e)
+	}
+	takes := each / pair * share * far
+	u := math.Abs(a.R) / takes
+	if sh.On() {
+		sh.Add("Rw", "what one bracket takes with its load where it stands: the maker means the middle of the arm", "rating / pair × share × min(1, (a / 2) / e)", takes, working.Force, "maker's rating, "+string(h.Rating.Means)+"; Rule for the share and the arm",
+			working.In("rating", each, working.Force), working.In("pair", pair, working.Ratio), working.In("share", share, working.Ratio), working.In("a", float64(h.Reach), working.Length), working.In("e", a.Arm(), working.Length))
+		sh.Add("used", "part of it in use", "R / Rw", u, working.Ratio, "", working.In("R", math.Abs(a.R), working.Force), working.In("Rw", takes, working.Force))
+	}
+	return Use{Used: u, How: "is past what its maker allows"}
+}
+
+// Geometry draws arm, leg and brace.
+func (h *braced) Geometry(a Action) Geometry {
+	g := h.set.newGeometry(a)
+	reach, leg, t, w := float64(h.Reach), float64(h.Leg), float64(h.Plate), float64(h.Width)/2
+	bar := max(t, 4)
+	if s := h.Standard; s != nil {
+		g.Shapes = append(g.Shapes, Shape{Name: "standard", Stuff: Metal, Side: box(0, -float64(s.Below), t, float64(s.Above)), Front: box(-w, -float64(s.Below), w, float64(s.Above))})
+	}
+	g.Shapes = append(g.Shapes,
+		Shape{Name: "brace", Stuff: Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
+		Shape{Name: "arm", Stuff: Metal, Side: box(0, -bar, reach, 0), Front: box(-w, -bar, w, 0)},
+		Shape{Name: "leg", Stuff: Metal, Side: box(0, -leg, t+1, 0), Front: box(-w, -leg, w, 0)})
+	if h.mount.hold > 0 {
+		h.mount.draw(&g, 0, straight(nil, a))
+	}
+	h.mount.draw(&g, -1, Pulled{})
+	g.fit()
+	return g
+}
+
+// Notes say what the rating is worth.
+func (h *braced) Notes() Notes {
+	n := h.mount.notes()
+	n.Cautions = append(n.Cautions, h.arm().notes()...)
+	if h.Rating.Means != WorkingLoad {
+		n.Assumed = append(n.Assumed, "a bracket's rating that is not said to be a working load counts a third")
+	}
+	return n
+}

@@ -1,0 +1,212 @@
+package support
+
+import (
+	"math"
+
+	"aguante/core/joint"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// Hidden is a steel plate on the wall with a blade that goes into a slot in the
+// shelf's back edge. The blade is in the middle of the board's thickness; Plate is
+// the plate's height, about the blade. Slot is what is cut for it; mm.
+type Hidden struct {
+	Reach     quantity.Length `json:"reach_mm"`
+	Width     quantity.Length `json:"width_mm"`
+	Thickness quantity.Length `json:"thickness_mm"`
+	Plate     quantity.Length `json:"plate_mm"`
+	Steel     Steel           `json:"steel"`
+	Slot      Slot            `json:"slot"`
+	Lock      bool            `json:"lock,omitempty"`
+	Holes     []PlateHole     `json:"holes"` // Down from the blade's middle
+	Screw     Fixing          `json:"screw"`
+}
+
+// Slot is a slot for a blade: into the shelf, along it, and high.
+type Slot struct {
+	Deep quantity.Length `json:"deep_mm"`
+	Wide quantity.Length `json:"wide_mm"`
+	High quantity.Length `json:"high_mm"`
+}
+
+// Noun is what it is called.
+func (b *Hidden) Noun() string { return "bracket" }
+
+// Validate names every problem of it.
+func (b *Hidden) Validate(p *problem.List) {
+	p.Between("reach_mm", float64(b.Reach), 20, 1000)
+	p.Between("width_mm", float64(b.Width), 5, 1000)
+	p.Between("thickness_mm", float64(b.Thickness), 1, 40)
+	p.Between("plate_mm", float64(b.Plate), 10, 400)
+	p.OneOf("steel", string(b.Steel), []string{string(Unmarked), string(Structural)})
+	at := p.In("slot")
+	at.Between("deep_mm", float64(b.Slot.Deep), float64(b.Reach), 1200)
+	at.Between("wide_mm", float64(b.Slot.Wide), float64(b.Width), 1200)
+	at.Between("high_mm", float64(b.Slot.High), float64(b.Thickness), 60)
+	validateHoles(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
+	b.Screw.Validate(p.In("screw"))
+}
+
+// slotted is one in its place.
+type slotted struct {
+	*Hidden
+	set   Setting
+	mid   float64 // of the blade, above the board's underside
+	mount mount
+}
+
+// Hang puts the plate on the wall.
+func (b *Hidden) Hang(s Setting) Hung {
+	h := &slotted{Hidden: b, set: s, mid: s.Thickness / 2}
+	var holes []drilled
+	for _, o := range b.Holes {
+		holes = append(holes, h.set.drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, plate(float64(b.Thickness))))
+	}
+	half := float64(b.Plate) / 2
+	h.mount = newPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, float64(b.Width))
+	return h
+}
+
+func (h *slotted) inertia() float64 {
+	return float64(h.Width) * math.Pow(float64(h.Thickness), 3) / 12
+}
+
+// Soft is the blade's own bending.
+func (h *slotted) Soft(e float64) float64 { return e * e * e / (3 * steelE * h.inertia()) }
+
+func (h *slotted) HoldsDown() bool { return true }
+func (h *slotted) Pad() float64    { return 0 }
+
+// left is the wood over and under the slot, mm.
+func (h *slotted) left() float64 { return (h.set.Thickness - float64(h.Slot.High)) / 2 }
+
+func (h *slotted) Links() []Link {
+	return append([]Link{
+		{Part: "blade", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "blade at the wall", Use: h.blade},
+		{Part: "slot", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "slot in the shelf", Use: h.bears},
+		{Part: "slot", Mode: "punches", Role: RoleBore, Kind: Strength, Name: "wood left over the slot", Use: h.punches},
+		{Part: "blade", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the front edge", Use: h.droop},
+		{Part: "slot", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "blade in the board", Use: h.fits},
+	}, h.mount.plateLinks(straight)...)
+}
+
+func (h *slotted) blade(sh *working.Sheet, a Action) Use {
+	fy := 205.0
+	if h.Steel == Structural {
+		fy = 250
+	}
+	t := float64(h.Thickness)
+	z := float64(h.Width) * t * t / 4
+	by, name := 1/1.67, "Fy × Z / 1.67"
+	if a.Case == Break {
+		by, name = 1.1, "1.1 × Fy × Z"
+	}
+	m, takes := math.Abs(a.M), fy*z*by
+	if sh.On() {
+		sh.Add("Z", "plastic modulus of the blade where it leaves the plate", "b × t² / 4", z, working.Modulus, "statics", working.In("b", float64(h.Width), working.Length), working.In("t", t, working.Length))
+		sh.Add("Mb", "moment that the blade takes", name, takes, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", fy, working.Stress), working.In("Z", z, working.Modulus))
+		sh.Add("used", "part of it in use", "M / Mb", m/takes, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mb", takes, working.Moment))
+	}
+	return Use{Used: m / takes, How: "bends at the wall"}
+}
+
+// pressure is the greatest on the slot's walls.
+func (h *slotted) pressure(sh *working.Sheet, a Action) float64 {
+	b, l := float64(h.Width), float64(h.Reach)
+	q := joint.BoreTip(b, l, math.Abs(a.R), math.Abs(a.M))
+	if sh.On() {
+		sh.Add("q", "greatest pressure of the blade in its slot, over its length", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / b", q, working.Stress, "statics, straight-line pressure",
+			working.In("M", math.Abs(a.M), working.Moment), working.In("V", math.Abs(a.R), working.Force), working.In("L", l, working.Length), working.In("b", b, working.Length))
+	}
+	return q
+}
+
+func (h *slotted) bears(sh *working.Sheet, a Action) Use {
+	q := h.pressure(sh, a)
+	f := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
+	if sh.On() {
+		sh.Add("used", "part of what the wood takes", "q / Fc⊥", q/f, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", f, working.Stress))
+	}
+	return Use{Used: q / f, How: "is crushed by the blade"}
+}
+
+// punches is the blade tearing out of the wood over it: the pressure on its width
+// against shear on both sides (Rule).
+func (h *slotted) punches(sh *working.Sheet, a Action) Use {
+	q, left := h.pressure(sh, a), max(h.left(), 0.01)
+	f := h.set.Board.Shear(sh, h.set.Bases[a.Case])
+	tau := q * float64(h.Width) / (2 * left)
+	if sh.On() {
+		sh.Add("τ", "shear beside the blade in the wood that is left", "q × b / (2 × left)", tau, working.Stress, "Rule", working.In("q", q, working.Stress), working.In("b", float64(h.Width), working.Length), working.In("left", left, working.Length))
+		sh.Add("used", "part of what it takes", "τ / Fv", tau/f, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", f, working.Stress))
+	}
+	return Use{Used: tau / f, How: "tears open"}
+}
+
+func (h *slotted) droop(sh *working.Sheet, a Action) Use {
+	e, ei := a.Arm(), steelE*h.inertia()
+	bent := max(0, a.R*e*e*e/(3*ei)+a.R*e*e/(2*ei)*(h.set.Depth-e))
+	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / float64(h.Reach)
+	limit := h.set.Depth / 100
+	u := (bent + loose) / limit
+	if sh.On() {
+		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness), working.In("depth", h.set.Depth, working.Length))
+		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry", working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length), working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
+		sh.Add("used", "part of a hundredth of the depth", "(δblade + δplay) / (depth / 100)", u, working.Ratio, "Rule", working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
+	}
+	return Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}
+}
+
+func (h *slotted) fits(sh *working.Sheet, _ Action) Use {
+	if sh.On() {
+		sh.Add("left", "wood over and under the slot", "(t − slot) / 2", h.left(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("slot", float64(h.Slot.High), working.Length))
+	}
+	switch {
+	case h.left() < 1:
+		return Use{Used: fails, How: "goes right through the board's thickness"}
+	case float64(h.Slot.Deep) > h.set.Depth-3:
+		return Use{Used: fails, How: "comes out of the board's front edge"}
+	}
+	return Use{How: "fits"}
+}
+
+// Geometry draws plate, blade and slot.
+func (h *slotted) Geometry(a Action) Geometry {
+	g := h.set.newGeometry(a)
+	t, w, half, slot := float64(h.Thickness), float64(h.Width)/2, float64(h.Plate)/2, float64(h.Slot.High)/2
+	g.Shapes = append(g.Shapes,
+		Shape{Name: "slot", Stuff: Void, Side: box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
+		Shape{Name: "blade", Stuff: Metal, Side: box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2), Front: box(-w, h.mid-t/2, w, h.mid+t/2)},
+		Shape{Name: "plate", Stuff: Metal, Side: box(0, h.mid-half, t, h.mid+half), Front: box(-w, h.mid-half, w, h.mid+half)})
+	if h.mount.hold > 0 {
+		h.mount.draw(&g, 0, straight(nil, a))
+	}
+	h.mount.draw(&g, -1, Pulled{})
+	g.Facts = append(g.Facts, Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length", Bad: h.left() < around},
+		long("spare in the slot's depth", float64(h.Slot.Deep-h.Reach)), long("side play", float64(h.Slot.Wide-h.Width)))
+	g.fit()
+	return g
+}
+
+// Notes are the rules of thumb for slots.
+func (h *slotted) Notes() Notes {
+	n := h.mount.notes()
+	if h.Steel == Unmarked {
+		n.Assumed = append(n.Assumed, "the blade is mild steel of no stated grade, 205 MPa")
+	}
+	if h.left() < around {
+		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over and under the slot")
+	}
+	if h.Slot.Deep-h.Reach < 3 {
+		n.Cautions = append(n.Cautions, "the slot has no spare depth: the blade stops before the shelf meets the wall")
+	}
+	if h.Slot.Wide-h.Width < 1 {
+		n.Cautions = append(n.Cautions, "the slot has no side play: it jams, or splits when the shelf moves")
+	}
+	if !h.Lock {
+		n.Cautions = append(n.Cautions, "only friction keeps the shelf on its blade: put in a lock screw")
+	}
+	return n
+}

@@ -1,0 +1,298 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/fastener"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// Holder is a wooden bracket that hooks onto a bevelled rail: a hook behind its
+// upright, and below it a spacer as thick as the rail that keeps the upright
+// plumb. Without that lower bearing it hangs by the hook's lip alone.
+type Holder struct {
+	Frame
+	Hook   Hook `json:"hook"`
+	Spacer bool `json:"spacer"`
+	Lock   bool `json:"lock,omitempty"` // a screw that keeps it from climbing
+}
+
+// Hook is the bevelled piece behind a holder's upright: its height over all, its
+// thickness and its length along the wall. Count screws hold it, from behind
+// through the upright where Behind, else through the hook into the upright; or it
+// is glued face to face.
+type Hook struct {
+	Wood
+	High   quantity.Length `json:"high_mm"`
+	Thick  quantity.Length `json:"thick_mm"`
+	Length quantity.Length `json:"length_mm"`
+	Glued  bool            `json:"glued"`
+	Behind bool            `json:"behind,omitempty"`
+	Screw  Fixing          `json:"screw"`
+	Count  int             `json:"count"`
+}
+
+// Noun is what it is called.
+func (h *Holder) Noun() string { return "holder" }
+
+// Validate names every problem of a holder.
+func (h *Holder) Validate(p *problem.List) {
+	h.Frame.validate(p)
+	at := p.In("hook")
+	h.Hook.Wood.validate(at)
+	at.Between("high_mm", float64(h.Hook.High), 15, 300)
+	at.Between("thick_mm", float64(h.Hook.Thick), 6, 80)
+	at.Between("length_mm", float64(h.Hook.Length), 10, 3000)
+	at.CountBetween("count", float64(h.Hook.Count), 0, 24)
+	h.Hook.Screw.Validate(at.In("screw"))
+}
+
+// hooked is what a bevel does: H tips the holder off, Hs pushes the rail out (the
+// wedge counted), Lip pulls the hook's lip, Climb is what holds it down in the
+// bevel.
+type hooked struct{ H, Hs, Lip, Climb float64 }
+
+// slip is the friction of wood on wood that a wedge is left with, degrees (Rule).
+const slip = 15
+
+// onBevel returns what a load v at e from the wall does on a bevel of slope deg
+// from level whose middle is zb out and hp over the lower bearing.
+func onBevel(v, e, zb, hp, deg float64) hooked {
+	rad := math.Pi / 180
+	h := v * (e - zb) / hp
+	return hooked{H: h, Hs: max(h, v*math.Tan((deg-slip)*rad)), Lip: max(h, v*math.Tan(deg*rad)), Climb: v * math.Tan(deg*rad)}
+}
+
+// held is a holder in its place.
+type held struct {
+	framed
+	h    *Holder
+	own  Setting
+	rail *Rail // nil: nothing to hang on
+}
+
+// Hang hooks a holder onto the shelf's rail.
+func (h *Holder) Hang(s Setting) Hung {
+	out := &held{h: h, own: s}
+	out.framed = framed{Frame: &h.Frame, set: &out.own}
+	if s.Rail != nil && s.Rail.Kind == Cleat {
+		out.rail = s.Rail
+	}
+	return out
+}
+
+// bevel is the height of the bevel's middle over the board's underside, and hp over
+// the middle of a lower bearing 20 mm high.
+func (h *held) bevel() (y, hp float64) {
+	fall := h.rail.fall()
+	y = float64(h.rail.Bottom+h.rail.Height) - fall/2
+	return y, y + float64(h.Leg) - 10
+}
+
+// works is what the bevel does under an action.
+func (h *held) works(sh *working.Sheet, a Action) hooked {
+	zb := float64(h.rail.Thickness) / 2
+	_, hp := h.bevel()
+	k := onBevel(a.R, a.Arm(), zb, max(hp, 1), h.rail.Bevel)
+	if sh.On() {
+		sh.Add("H", "pull outward at the bevel: the holder turns on its lower bearing, hp below", "V × (e − zb) / hp", k.H, working.Force, "statics",
+			working.In("V", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("zb", zb, working.Length), working.In("hp", hp, working.Length))
+		sh.Add("Hs", "and the wedge pushes out as well, 15° being friction", "max(H, V × tan(β − 15°))", k.Hs, working.Force, "Rule", working.In("H", k.H, working.Force), working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
+	}
+	return k
+}
+
+// onRail is what a holder does to its rail: its weight, and the moment about the
+// rail's lower edge of what the bevel pushes out with and of the weight on it.
+func (h *held) onRail(sh *working.Sheet, a Action) Pulled {
+	if h.rail == nil {
+		return Pulled{}
+	}
+	k := h.works(sh, a)
+	return Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), Case: a.Case}
+}
+
+// railMoment is Hs (h − t/2) + V t/2; a bevel flatter than 45° is gripped nearer its
+// top, which is the longer lever.
+func railMoment(r *Rail, hs, v float64) float64 {
+	t := float64(r.Thickness)
+	return hs*(float64(r.Height)-min(t, r.fall())/2) + v*t/2
+}
+
+func (h *held) Links() []Link {
+	if h.rail == nil {
+		return []Link{{Part: "hook", Mode: "hangs", Role: RoleBehind, Kind: Gate, Name: "holder on its rail", Use: h.hangs}}
+	}
+	return append(h.framed.links(),
+		Link{Part: "hook", Mode: "lip", Role: RoleUnhooks, Kind: Strength, Name: "lip of the bevel", Use: h.lip},
+		Link{Part: "hook", Mode: "held", Role: RoleJoint, Kind: Strength, Name: "hook on the holder", Use: h.hook},
+		Link{Part: "hook", Mode: "climbs", Role: RoleUnhooks, Kind: Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
+		Link{Part: "hook", Mode: "hangs", Role: RoleBehind, Kind: Gate, Name: "holder on its rail", Use: h.hangs})
+}
+
+// lip is the lip of hook or rail in bending across its grain, whichever is the
+// weaker over the hook's length: the force acts at half the bevel's height.
+func (h *held) lip(sh *working.Sheet, a Action) Use {
+	k, length, on := h.works(sh, a), float64(h.h.Hook.Length), h.own.Bases[a.Case]
+	worst := Use{Used: -1}
+	for _, part := range []struct {
+		name string
+		t    float64
+		made Wood
+	}{{"hook", float64(h.h.Hook.Thick), h.h.Hook.Wood}, {"rail", float64(h.rail.Thickness), h.rail.Wood}} {
+		sigma := lipStress(k.Lip, part.t, length)
+		f := part.made.board(length, part.t).TensionPerp(nil, on)
+		if sigma/f <= worst.Used {
+			continue
+		}
+		worst = Use{Used: sigma / f, How: "splits off the " + part.name}
+		if sh.On() {
+			part.made.board(length, part.t).TensionPerp(sh, on)
+			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force), working.In("V tan β", k.Climb, working.Force))
+			sh.Add("σ", "tension at the root of the "+part.name+"'s lip, across its grain", "6 × F × (t / 2) / (L × t²)", sigma, working.Stress, "statics", working.In("F", k.Lip, working.Force), working.In("t", part.t, working.Length), working.In("L", length, working.Length))
+			sh.Add("used", "part of the "+part.name+"'s allowable stress", "σ / Ft⊥", sigma/f, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Ft⊥", f, working.Stress))
+		}
+	}
+	return worst
+}
+
+func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length * t * t) }
+
+// hook is what holds the hook to the upright: glue face to face, or screws.
+func (h *held) hook(sh *working.Sheet, a Action) Use {
+	k, on := h.works(sh, a), h.own.Bases[a.Case]
+	hook, up := h.h.Hook, h.Wood.board(float64(h.Width), float64(h.Deep))
+	wood := hook.Wood.board(float64(hook.Length), float64(hook.Thick))
+	if hook.Glued {
+		area := float64(hook.Length) * float64(hook.High)
+		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
+		u := k.Lip/area/pull + math.Abs(a.R)/area/push
+		if sh.On() {
+			sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics", working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area), working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
+		}
+		return Use{Used: u, How: "comes off the glue"}
+	}
+	n, s := float64(hook.Count), hook.Screw.screw()
+	head, thread := wood, up
+	headT, threadT := float64(hook.Thick), float64(h.Deep)
+	name := "hook"
+	if hook.Behind {
+		head, thread, headT, threadT, name = up, wood, float64(h.Deep), float64(hook.Thick), "back"
+	}
+	headT -= float64(hook.Screw.Recess)
+	g := s.Grip(headT, 0, threadT)
+	switch {
+	case n == 0:
+		return Use{Used: fails, How: "comes off: nothing holds it"}
+	case !g.Holds:
+		return Use{Used: fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+	case g.Through:
+		return Use{Used: fails, How: "comes off: its screws come out of the other side"}
+	}
+	w := fastener.Withdrawal(sh, s, thread.G(), g.Thread, on)
+	takes, how := w, "pull out of the wood"
+	if through := headThrough(sh, hook.Screw, timber(name, head, headT, true), on); through < takes {
+		takes, how = through, "pull their heads through the "+name
+	}
+	z, _ := fastener.Lateral(sh, s, fastener.Member{G: head.G(), Length: headT, Across: true}, fastener.Member{G: thread.G(), Length: g.Bearing, Across: true}, 0, on)
+	v, t := math.Abs(a.R)/n, k.Lip/n
+	if sh.On() {
+		sh.Add("T′", "pull that one takes: the least of wood and head", "min(W, H)", takes, working.Force, "NDS 12.2")
+		sh.Add("T", "pull on each of them", "max(H, V tan β) / n", t, working.Force, "statics", working.In("F", k.Lip, working.Force), working.In("n", n, working.Ratio))
+		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force), working.In("n", n, working.Ratio))
+	}
+	return Use{Used: fastener.Together(sh, v, t, z, takes), How: how}
+}
+
+// climbs is whether the pull outward drags the hook up its bevel.
+func (h *held) climbs(sh *working.Sheet, a Action) Use {
+	k := h.works(sh, a)
+	if sh.On() {
+		sh.Add("Hb", "pull that the weight keeps in the bevel", "V × tan β", k.Climb, working.Force, "statics", working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
+	}
+	if h.h.Lock || k.Climb <= 0 && k.H <= 0 {
+		return Use{How: "climbs off: but a screw locks it"}
+	}
+	u := k.H / max(k.Climb, 1e-9)
+	if sh.On() {
+		sh.Add("used", "part of it in use; a lock screw would end the question", "H / Hb", u, working.Ratio, "", working.In("H", k.H, working.Force), working.In("Hb", k.Climb, working.Force))
+	}
+	return Use{Used: u, How: "climbs off its bevel: it needs a lock screw"}
+}
+
+// amiss says why the holder does not hang, or "".
+func (h *held) amiss() string {
+	if h.rail == nil {
+		return "has no bevelled rail to hang on"
+	}
+	_, hp := h.bevel()
+	half := float64(h.h.Hook.Length) / 2
+	switch {
+	case h.own.X-half < float64(h.rail.X)-1 || h.own.X+half > float64(h.rail.X+h.rail.Length)+1:
+		return "reaches past the end of its rail"
+	case !h.h.Spacer:
+		return "hangs by its lip alone: it has no lower bearing"
+	case hp < 20:
+		return "has its lower bearing no lower than the bevel"
+	case math.Abs(float64(h.h.Hook.Thick-h.rail.Thickness)) > 6:
+		return "does not fit its rail: hook and rail are not as thick as one another"
+	}
+	return ""
+}
+
+func (h *held) hangs(sh *working.Sheet, _ Action) Use {
+	if h.rail != nil && sh.On() {
+		_, hp := h.bevel()
+		sh.Add("hp", "from the bevel to the lower bearing", "geometry", hp, working.Length, "geometry")
+	}
+	if why := h.amiss(); why != "" {
+		return Use{Used: fails, How: why}
+	}
+	return Use{How: "hangs"}
+}
+
+// Soft, HoldsDown and Pad are the frame's; a holder that is not locked lifts off.
+func (h *held) HoldsDown() bool { return h.h.Lock && h.framed.HoldsDown() }
+
+// Geometry draws hook, spacer and frame.
+func (h *held) Geometry(a Action) Geometry {
+	g := h.own.newGeometry(a)
+	z0 := float64(h.h.Hook.Thick)
+	if h.rail != nil {
+		z0 = float64(h.rail.Thickness)
+		y, hp := h.bevel()
+		t := float64(h.h.Hook.Thick)
+		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
+		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
+		w := float64(h.h.Hook.Length) / 2
+		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: h.h.Hook.Wood.stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: box(-w, low, w, top)})
+		if h.h.Spacer {
+			g.Shapes = append(g.Shapes, Shape{Name: "spacer", Stuff: Timber, Side: box(0, -float64(h.Leg), z0, -float64(h.Leg)+20)})
+		}
+		k := h.works(nil, a)
+		g.Forces = append(g.Forces, Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
+		if h.h.Spacer {
+			g.Forces = append(g.Forces, Force{Name: "lower bearing", Z: z0, Y: -float64(h.Leg) + 10, DZ: -1, N: k.H})
+			g.Measures = append(g.Measures, Measure{Name: "lever", Z1: z0, Y1: y - hp, Z2: z0, Y2: y, MM: hp})
+		}
+		g.Facts = append(g.Facts, pulls("on the hook's lip", k.Lip), pulls("its weight keeps it down to", k.Climb))
+	}
+	h.framed.draw(&g, a, z0)
+	g.fit()
+	return g
+}
+
+// Notes say what keeps it on.
+func (h *held) Notes() Notes {
+	n := h.framed.notes()
+	if !h.h.Lock {
+		n.Cautions = append(n.Cautions, "no screw locks it on the rail: a knock from below lifts it off")
+	}
+	if h.h.Hook.Behind && h.Deep < 12 && !h.h.Hook.Glued {
+		n.Cautions = append(n.Cautions, "the back is thin for screws from behind: their heads are drawn through it")
+	}
+	return n
+}

@@ -1,0 +1,177 @@
+package support
+
+import (
+	"math"
+
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// Keyhole hangs a piece on the head of a screw: in a metal plate with a rating, or
+// in a slot routed in wood. Up is how high it is over the piece's lower edge, and
+// the piece goes from Low (above the board's underside) up to High; mm. Lip is the
+// wood that a routed slot leaves in front of the head.
+type Keyhole struct {
+	Wood
+	Routed bool            `json:"routed"`
+	Rating *Rating         `json:"rating,omitempty"` // of a metal plate
+	Low    quantity.Length `json:"low_mm"`
+	High   quantity.Length `json:"high_mm"`
+	Up     quantity.Length `json:"up_mm"`
+	Back   quantity.Length `json:"back_mm"` // thickness of the piece that it is in
+	Lip    quantity.Length `json:"lip_mm,omitempty"`
+	Hole   string          `json:"hole"` // id of the screw's place
+	Screw  Fixing          `json:"screw"`
+}
+
+// Noun is what it is called.
+func (k *Keyhole) Noun() string { return "keyhole" }
+
+// Validate names every problem of a keyhole.
+func (k *Keyhole) Validate(p *problem.List) {
+	k.Wood.validate(p)
+	p.Between("low_mm", float64(k.Low), -1000, 100)
+	p.Between("high_mm", float64(k.High), float64(k.Low)+10, 1500)
+	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
+	p.Between("back_mm", float64(k.Back), 3, 100)
+	if k.Routed {
+		p.Between("lip_mm", float64(k.Lip), 1, float64(k.Back)-2)
+	}
+	if r := k.Rating; r != nil && !k.Routed {
+		r.validate(p.In("rating"))
+	}
+	p.ID(k.Hole)
+	k.Screw.Validate(p.In("screw"))
+}
+
+// keyed is a keyhole in its place.
+type keyed struct {
+	*Keyhole
+	set   Setting
+	board material.Board
+	mount mount
+	shank fastener.Screw
+}
+
+// Hang puts it on its screw: the heel is the piece's lower edge, as wide as the
+// shelf that belongs to it. The screw's head is not drawn up, so the piece is no
+// member of the joint but a plate as thick as its lip.
+func (k *Keyhole) Hang(s Setting) Hung {
+	h := &keyed{Keyhole: k, set: s, board: k.Wood.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
+	lip := float64(k.Lip)
+	if !k.Routed {
+		lip = 2
+	}
+	hole := h.set.drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, plate(lip))
+	h.mount = newPlate(&h.set, "keyhole", k.Screw, []drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
+	return h
+}
+
+func (h *keyed) Soft(float64) float64 { return 0 }
+func (h *keyed) HoldsDown() bool      { return true }
+func (h *keyed) Pad() float64         { return 0 }
+
+func (h *keyed) Links() []Link {
+	noMean := ""
+	if !h.Routed && (h.Rating == nil || h.Rating.Means != Ultimate) {
+		noMean = "the plate's ultimate load is not known"
+	}
+	name := "keyhole plate"
+	if h.Routed {
+		name = "wood round the slot"
+	}
+	return append([]Link{{Part: "slot", Mode: "holds", Role: RoleJoint, Kind: Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.plateLinks(straight)...)
+}
+
+// pull is what the head holds against by the heel rule.
+func (h *keyed) pull(sh *working.Sheet, a Action) float64 {
+	turn := newHeel([]float64{float64(h.Up)}, max(h.set.Along, 20), h.set.bearing(h.mount.holes))
+	return turn.pull(sh, max(0, a.M), float64(h.Up))
+}
+
+// Low figures of a plate that nobody has rated, N (Rule).
+const (
+	platePull  = 50.0
+	plateShear = 100.0
+)
+
+func (h *keyed) slot(sh *working.Sheet, a Action) Use {
+	t, v, on := h.pull(sh, a), math.Abs(a.R), h.set.Bases[a.Case]
+	pull, shear, source := platePull, plateShear, "Rule: nothing is known of it, low on purpose"
+	switch r := h.Rating; {
+	case h.Routed:
+		head, lip := h.Screw.head(), float64(h.Lip)
+		pull = 2 * head * lip * h.board.Shear(sh, on)
+		fe, by := boreStrength(sh, h.board, h.shank.D, true, on)
+		shear = h.shank.D * lip * fe
+		source = "engineering basis"
+		if sh.On() {
+			sh.Add("Tk", "pull that draws the head through the lip", "2 × dhead × tlip × Fv", pull, working.Force, source, working.In("dhead", head, working.Length), working.In("tlip", lip, working.Length), working.In("Fv", pull/2/head/lip, working.Stress))
+			sh.Add("Zk", "push of the shank on the lip", "dshank × tlip × "+by, shear, working.Force, source, working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
+		}
+	case r != nil:
+		share := 1.0
+		if r.Means != WorkingLoad && a.Case != Break {
+			share = 1.0 / 4
+		}
+		pull, shear, source = r.Pull.Weight()*share, r.Shear.Weight()*share, "maker's rating, "+string(r.Means)
+	}
+	u := t/pull + v/shear
+	if sh.On() {
+		sh.Add("used", "part of what the keyhole takes", "T / Tk + V / Zk", u, working.Ratio, source,
+			working.In("T", t, working.Force), working.In("Tk", pull, working.Force), working.In("V", v, working.Force), working.In("Zk", shear, working.Force))
+	}
+	how := "pulls off the head"
+	if v/shear > t/pull {
+		how = "crushes on the shank"
+	}
+	return Use{Used: u, How: how}
+}
+
+// boreStrength is what the wall of a bore takes from a pin, MPa: Fe across the
+// grain over 5, or along a stud's over 4; at the break Fe itself.
+func boreStrength(sh *working.Sheet, b material.Board, d float64, across bool, on material.Basis) (float64, string) {
+	fe := fastener.Embedding(sh, b.G(), d, across)
+	part, by := 5.0, "Fe⊥ / 5"
+	if !across {
+		part, by = 4, "Fe∥ / 4"
+	}
+	if on.Mean {
+		part, by = 1, "Fe"
+	}
+	return fe / part, by
+}
+
+// Geometry draws the piece, the slot and the screw's pull.
+func (h *keyed) Geometry(a Action) Geometry {
+	g := h.set.newGeometry(a)
+	low, high, up := float64(h.Low), float64(h.High), float64(h.Low+h.Up)
+	back, w := float64(h.Back), max(h.Screw.head(), 8)/2
+	g.Shapes = append(g.Shapes,
+		Shape{Name: "back", Stuff: h.Wood.stuff(), Side: box(0, low, back, high)},
+		Shape{Name: "slot", Stuff: Void, Side: box(0, up-w, max(2, float64(h.Lip)), up+2*w), Front: box(-w, up-w, w, up+3*w)})
+	if h.mount.hold > 0 {
+		h.mount.draw(&g, 0, straight(nil, a))
+	}
+	h.mount.draw(&g, -1, Pulled{})
+	if h.Routed {
+		g.Facts = append(g.Facts, long("wood left over the slot", float64(h.High-h.Low-h.Up)-3*w), long("lip", float64(h.Lip)))
+	}
+	g.fit()
+	return g
+}
+
+// Notes say what is assumed of a plate.
+func (h *keyed) Notes() Notes {
+	n := h.mount.notes()
+	if !h.Routed && h.Rating == nil {
+		n.Assumed = append(n.Assumed, "nothing is known of the keyhole plates: low figures taken")
+	}
+	if h.Up < 40 {
+		n.Cautions = append(n.Cautions, "the lower edge is a short lever: the higher the keyhole over it, the less it is pulled")
+	}
+	return n
+}

@@ -1,0 +1,63 @@
+package support
+
+import (
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/problem"
+)
+
+// piece is what a fastener goes through on its way to the wall: steel, which has
+// no wood, or timber.
+type piece struct {
+	fastener.Member
+	name string
+	wood *material.Board
+}
+
+// plate is a steel piece t mm thick.
+func plate(t float64) piece {
+	return piece{Member: fastener.Member{Steel: true, Length: t}, name: "plate"}
+}
+
+// timber is a wooden piece t mm thick; across says that the load runs across its
+// grain, as it does in a level strip.
+func timber(name string, b material.Board, t float64, across bool) piece {
+	return piece{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b}
+}
+
+// Wood is what a wooden part is made of. No grade means knots to a third of the
+// face.
+type Wood struct {
+	Wood  string `json:"wood"`
+	Grade string `json:"grade"`
+}
+
+const usualGrade = "knots"
+
+func (w Wood) validate(p *problem.List) {
+	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, 1); !ok {
+		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
+	}
+	if _, ok := material.GradeOf(w.Grade); !ok && w.Grade != "" {
+		p.Add("grade", "grade %q is not known", w.Grade)
+	}
+}
+
+// board makes it a piece of a width and thickness, mm, in a dry room.
+func (w Wood) board(width, thickness float64) material.Board {
+	grade := w.Grade
+	if grade == "" {
+		grade = usualGrade
+	}
+	g, _ := material.GradeOf(grade)
+	b, _ := material.Stuff(w.Wood, g, material.Dry, width, thickness)
+	return b
+}
+
+// stuff is what it is drawn as.
+func (w Wood) stuff() Stuff {
+	if b := w.board(20, 20); b.Panel != nil {
+		return Sheet
+	}
+	return Timber
+}

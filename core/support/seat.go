@@ -1,0 +1,152 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// sleeve is a hollow shelf pushed over the block that a rail is. It rests along all
+// of the block, counted at seats.
+type sleeve struct {
+	*railed
+	skin   float64 // thickness of each skin, mm; 0: the shelf is not hollow
+	beyond float64 // part of the load's moment off the wall that it has about the block's front
+	along  float64 // length of shelf that belongs to a seat, mm
+}
+
+// seatStep is how far apart seats are counted, mm: the block holds the shelf up
+// everywhere.
+const seatStep = 150.0
+
+// Seats returns where along the wall a hollow shelf from one place to another rests
+// on the block, mm.
+func (r *Rail) Seats(from, to float64) []float64 {
+	a, b := max(from, float64(r.X)), min(to, float64(r.X+r.Length))
+	if b-a < 20 {
+		return nil
+	}
+	n := max(2, int(math.Ceil((b-a)/seatStep))+1)
+	var out []float64
+	for i := range n {
+		out = append(out, a+(b-a)*float64(i)/float64(n-1))
+	}
+	return out
+}
+
+// seat is one place where the shelf rests on its block; the rail answers for it.
+type seat struct{}
+
+// NewSeat is a place on a block.
+func NewSeat() Hung { return seat{} }
+
+func (seat) Soft(float64) float64     { return 0 }
+func (seat) HoldsDown() bool          { return true }
+func (seat) Pad() float64             { return 0 }
+func (seat) Links() []Link            { return nil }
+func (seat) Geometry(Action) Geometry { return Geometry{} }
+func (seat) Notes() Notes             { return Notes{} }
+
+func (h *sleeve) Links() []SharedLink {
+	return append(h.railed.Links(),
+		SharedLink{Link: Link{Part: "skins", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "skins at the block's front"}, Where: "sleeve", Use: h.worstSeat(h.bends)},
+		SharedLink{Link: Link{Part: "skins", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "skin on the block"}, Where: "sleeve", Use: h.worstSeat(h.bears)},
+		SharedLink{Link: Link{Part: "sleeve", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "shelf over the block"}, Where: "sleeve", Use: h.fits})
+}
+
+// worstSeat asks every seat.
+func (h *sleeve) worstSeat(use func(*working.Sheet, Action) Use) func(*working.Sheet, []Action) Use {
+	return func(sh *working.Sheet, all []Action) Use {
+		worst, at := Use{Used: -1}, 0
+		for i, a := range all {
+			if u := use(nil, a); u.Used > worst.Used {
+				worst, at = u, i
+			}
+		}
+		if sh.On() && len(all) > 0 {
+			use(sh, all[at])
+		}
+		return worst
+	}
+}
+
+func (h *sleeve) bends(sh *working.Sheet, a Action) Use {
+	p, d := float64(h.Thickness), h.set.Depth
+	part := h.beyond
+	if a.Case == Sudden {
+		part = max(0, d-p) / d
+	}
+	m := math.Abs(a.M) * part
+	s := 2 * h.along * h.skin * h.skin / 6
+	fb := h.set.Board.Skin(sh, h.set.Bases[a.Case])
+	if sh.On() {
+		sh.Add("Ms", "moment of what stands beyond the block about its front, at the worst seat: at most (z − p) / z of that about the wall", "M × part", m, working.Moment, "statics", working.In("M", math.Abs(a.M), working.Moment), working.In("part", part, working.Ratio))
+		sh.Add("S", "section modulus of both skins, each by itself, over the length that belongs to the seat", "2 × L × t² / 6", s, working.Modulus, "statics", working.In("L", h.along, working.Length), working.In("t", h.skin, working.Length))
+		sh.Add("used", "part of the allowable stress", "Ms / (S × Fb)", m/(s*fb), working.Ratio, "", working.In("Ms", m, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
+	}
+	return Use{Used: m / (s * fb), How: "break off in front of the block"}
+}
+
+func (h *sleeve) bears(sh *working.Sheet, a Action) Use {
+	p := float64(h.Thickness)
+	up := math.Abs(a.M) / p
+	fc := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
+	q := up / (h.along * p / 4)
+	if sh.On() {
+		sh.Add("A", "push up at the block's front", "R × e / p", up, working.Force, "statics", working.In("R × e", math.Abs(a.M), working.Moment), working.In("p", p, working.Length))
+		sh.Add("q", "on the front quarter of the block, over the length that belongs to the seat", "A / (L × p / 4)", q, working.Stress, "Rule", working.In("A", up, working.Force), working.In("L", h.along, working.Length), working.In("p", p, working.Length))
+		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
+	}
+	return Use{Used: q / fc, How: "is crushed on the block"}
+}
+
+// room is how high the hollow is, mm.
+func (h *sleeve) room() float64 { return h.set.Thickness - 2*h.skin }
+
+func (h *sleeve) fits(sh *working.Sheet, _ []Action) Use {
+	if sh.On() {
+		sh.Add("room", "height of the hollow; the block is lower", "t − 2 × skin", h.room(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("skin", h.skin, working.Length), working.In("block", float64(h.Height), working.Length))
+	}
+	switch high := float64(h.Height); {
+	case h.skin == 0:
+		return Use{Used: fails, How: "is solid: only a hollow shelf goes over a block"}
+	case high > h.room()+1e-9:
+		return Use{Used: fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s", quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
+	case float64(h.Bottom) < h.skin-0.5 || float64(h.Bottom)+high > h.set.Thickness-h.skin+0.5:
+		return Use{Used: fails, How: "does not go over it: the block is not where the hollow is"}
+	case float64(h.Thickness) > h.set.Depth-5:
+		return Use{Used: fails, How: "is not as deep as the block"}
+	}
+	return Use{How: "fits"}
+}
+
+// Geometry adds the hollow, and what the block pushes, to the rail's columns.
+func (h *sleeve) Geometry(all []Action) RailGeometry {
+	g := h.railed.Geometry(all)
+	p := float64(h.Thickness)
+	r, m := 0.0, 0.0
+	for _, a := range all {
+		r, m = r+a.R, m+a.M
+	}
+	up := math.Abs(m) / p
+	for i := range g.Columns {
+		c := &g.Columns[i]
+		c.Shapes = append([]Shape{{Name: "hollow", Stuff: Void, Side: box(0, h.skin, h.set.Depth-h.skin, h.set.Thickness-h.skin)}}, c.Shapes...)
+		c.Forces = append(c.Forces, Force{Name: "all of the block, up", Z: p, Y: float64(h.Bottom + h.Height), DY: 1, N: up}, Force{Name: "down", Z: 6, Y: float64(h.Bottom), DY: -1, N: max(0, up-r)})
+		c.Facts = append(c.Facts, long("of the block in the shelf", p))
+		c.fit()
+	}
+	g.Marks = append(g.Marks, long("hollow, high", h.room()), long("spare over the block", h.room()-float64(h.Height)), long("block in the shelf", p))
+	return g
+}
+
+// Notes say what keeps the shelf on.
+func (h *sleeve) Notes() Notes {
+	n := h.railed.Notes()
+	if !h.Lock {
+		n.Cautions = append(n.Cautions, "no screw locks the shelf on its block: a bump slides it off")
+	}
+	return n
+}

@@ -1,0 +1,147 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Side is a cleat on a side wall of an alcove, which the board's end lies on. Its
+// rail runs out from the back wall, X being from there; Studs are those of the side
+// wall, measured from the back corner.
+type Side struct {
+	Rail
+	At    End         `json:"at"`
+	Studs []wall.Stud `json:"studs"`
+}
+
+// End is an end of the shelf.
+type End string
+
+// The ends.
+const (
+	LeftEnd  End = "left"
+	RightEnd End = "right"
+)
+
+// Noun is what it is called.
+func (s *Side) Noun() string { return "side cleat" }
+
+// Validate names every problem of a side cleat.
+func (s *Side) Validate(p *problem.List) {
+	s.Rail.Validate(p)
+	p.OneOf("at", string(s.At), problem.Words([]End{LeftEnd, RightEnd}))
+	side := wall.Wall{Kind: wall.WoodStuds, Length: 3000, Height: 2400, Lining: wall.Lining{Kind: wall.Bare}, Studs: s.Studs}
+	side.Validate(p)
+}
+
+// aside is a side cleat in its place; part is the share of its end of the board
+// that it takes, the rest lying on the back cleat.
+type aside struct {
+	s     *Side
+	set   Setting
+	part  float64
+	rail  *railed
+	other wall.Wall
+}
+
+// Hang puts a side cleat on its side wall. With a back cleat it takes half of its
+// end: the front half of the board spans from side to side.
+func (s *Side) Hang(set Setting) Hung {
+	h := &aside{s: s, set: set, part: 1}
+	if set.Rail != nil && set.Rail.Kind == Ledger {
+		h.part = 0.5
+	}
+	h.other = *set.Wall
+	h.other.Length, h.other.Studs, h.other.KeepOuts = 3000, s.Studs, nil
+	side := set
+	side.Wall = &h.other
+	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a Action) Pulled {
+		v := a.R * h.part
+		return Pulled{V: v, M: v * float64(s.Thickness) / 2, Case: a.Case}
+	}}})
+	h.rail.noun = "side cleat"
+	return h
+}
+
+// along puts the load where it stands out from the back wall: that of the front
+// half in the middle of it.
+func (h *aside) along(a Action) []Action {
+	z := a.Arm()
+	if h.part < 1 {
+		z = (z + h.set.Depth) / 2
+	}
+	h.rail.riders[0].X = math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length)))
+	return []Action{a}
+}
+
+func (h *aside) Soft(float64) float64 { return 0 }
+func (h *aside) HoldsDown() bool      { return false }
+
+// bearing is how much of the board's end lies on the cleat, mm.
+func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }
+
+// Pad is what its share lies on.
+func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 / h.part }
+
+func (h *aside) Links() []Link {
+	out := []Link{{Part: "cleat", Mode: "bearing", Role: RoleBehind, Kind: Gate, Name: "board's end on the cleat", Use: h.rests}}
+	for _, l := range h.rail.Links() {
+		use := l.Use
+		l.Link.Use = func(sh *working.Sheet, a Action) Use { return use(sh, h.along(a)) }
+		l.Link.Name += ", " + l.Where
+		out = append(out, l.Link)
+	}
+	return out
+}
+
+// leastBearing is how much of a board should lie on a cleat, mm.
+const leastBearing = 12.0
+
+func (h *aside) rests(sh *working.Sheet, _ Action) Use {
+	if sh.On() {
+		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length, "engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length), working.In("gap", float64(h.s.Gap), working.Length))
+	}
+	if h.bearing() < leastBearing-1e-9 {
+		return Use{Used: fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
+	}
+	return Use{How: "lies on it"}
+}
+
+// Geometry draws the cleat along the side wall: seen from the side it runs out
+// from the back, and its fasteners go away from the eye.
+func (h *aside) Geometry(a Action) Geometry {
+	g := h.set.newGeometry(a)
+	x, low, high := float64(h.s.X), float64(h.s.Bottom), float64(h.s.Bottom+h.s.Height)
+	t := float64(h.s.Thickness)
+	from, to := 0.0, t
+	if h.s.At == RightEnd {
+		from, to = -t, 0
+	}
+	g.Shapes = append(g.Shapes, Shape{Name: "side cleat", Stuff: h.s.Wood.stuff(), Side: box(x, low, x+float64(h.s.Length), high), Front: box(from, low, to, high)})
+	for _, c := range h.rail.Geometry(h.along(a)).Columns {
+		for _, hole := range c.Holes {
+			g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})
+			if hole.Near {
+				g.Facts = append(g.Facts, Fact{Name: "of the " + h.s.Screw.noun() + " in the " + h.set.behindName(h.s.Screw), Value: hole.In, Kind: "length", Bad: hole.In < hole.Least}, pulls("pushes it across", hole.Shear))
+			}
+			if !hole.Counts {
+				g.Facts = append(g.Facts, Fact{Name: "a fastener " + hole.Why, Bad: true})
+			}
+		}
+	}
+	g.Facts = append(g.Facts, Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < leastBearing})
+	g.fit()
+	return g
+}
+
+// Notes are its fasteners'.
+func (h *aside) Notes() Notes {
+	n := h.rail.Notes()
+	n.Assumed = append(n.Assumed, "the side walls are built and lined as the back wall is")
+	return n
+}
