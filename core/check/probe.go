@@ -39,7 +39,7 @@ func (r *run) probes() []probe {
 		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: support.RoleBends, Kind: support.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
-		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && bay > 0 && bay < r.bays-1 {
+		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && (to-from < 50 || bay > 0 && bay < r.bays-1) {
 			continue
 		}
 		name := "left"

@@ -57,7 +57,7 @@ func (r *run) skin() float64 {
 // beyond bounds the part of a moment off the wall that is left about a block's
 // front: of a load at z, (z − p)/z; of the board's own weight (1 − p/D)².
 func (r *run) beyond(p float64) float64 {
-	d := float64(r.shelf.Depth)
+	d := float64(r.shelf.Depth) + r.out
 	part := max(0, 1-p/d) * max(0, 1-p/d)
 	for _, it := range r.items {
 		part = max(part, 1-p/it.z)
@@ -156,6 +156,9 @@ func (r *run) railReport(all []found) *Rail {
 		}
 	}
 	out.Geometry = from.rail.Geometry(carried)
+	for i := range out.Geometry.Columns {
+		out.Geometry.Columns[i].Back = r.out
+	}
 	return out
 }
 

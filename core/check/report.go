@@ -120,7 +120,8 @@ type Support struct {
 	Worst    string           `json:"worst,omitempty"`
 	Lifts    float64          `json:"lifts_mm"` // that the board rises off it under some of the contents
 	Geometry support.Geometry `json:"geometry"`
-	own      []support.Hole   // without those of a rail that it hangs on
+	Own      int              `json:"own_holes"`       // of its holes; the others are those of a rail that it hangs on
+	Fails    string           `json:"fails,omitempty"` // why it holds nothing
 }
 
 // Rail is the piece on the wall that supports hang on, under what uses it most.

@@ -38,6 +38,7 @@ type run struct {
 	even    bool
 	zAll    float64 // centroid of contents and board, from the wall, mm
 	selfW   float64 // N/mm
+	out     float64 // how far out from the wall the board's back edge stands, mm
 	bays    int
 	points  []float64 // where something may be set down
 	states  []*state
@@ -62,7 +63,7 @@ func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
 // no beam, and rig is nil.
 func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
 	r := &run{shelf: s, board: board, plank: newPlank(s, board)}
-	r.selfW = r.plank.self
+	r.selfW, r.out = r.plank.self, standsOut(s)
 	r.placeItems()
 	r.hangSupports(p)
 	r.grow()
@@ -82,11 +83,34 @@ func (r *run) grow() {
 	r.long = [2]float64{material.CreepFactor(nil, kdef, material.TenYears), material.CreepFactor(nil, kdef, r.shelf.Duration.Days())}
 }
 
+// standsOut is how far from the wall a board's back edge is, mm: in front of a strip,
+// of holders whose uprights go up past it, or of the piece that keyholes are in.
+func standsOut(s *design.Shelf) float64 {
+	out := 0.0
+	if s.Rail != nil && s.Rail.Kind == support.Strip {
+		for _, su := range s.Supports {
+			if su.Kind == design.HiddenPin {
+				out = float64(s.Rail.Thickness)
+			}
+		}
+	}
+	for _, su := range s.Supports {
+		switch {
+		case su.Kind == design.CleatHolder && su.Holder.Up > 0:
+			out = max(out, float64(su.Holder.Hook.Thick+su.Holder.Deep))
+		case su.Kind == design.KeyholeSlot:
+			out = max(out, float64(su.Keyhole.Back))
+		}
+	}
+	return out
+}
+
 func (r *run) placeItems() {
 	length, depth := float64(r.shelf.Length), float64(r.shelf.Depth)
 	moment := 0.0
 	add := func(from, to, kg, z float64) {
 		w := kg * quantity.Gravity
+		z += r.out
 		r.items = append(r.items, placed{from, to, w / (to - from), z})
 		r.asked += kg
 		moment += w * z
@@ -101,7 +125,7 @@ func (r *run) placeItems() {
 		add(0, length, evenly*length/1000, depth/2)
 	}
 	self := r.selfW * length
-	r.zAll = (moment + self*depth/2) / (r.asked*quantity.Gravity + self)
+	r.zAll = (moment + self*(r.out+depth/2)) / (r.asked*quantity.Gravity + self)
 }
 
 // hangSupports puts up the supports that stand under the board, left to right, and
@@ -132,7 +156,7 @@ func (r *run) hangSupports(p *design.Project) {
 	}
 	e := moment / force
 	set := support.Setting{
-		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
 		Board: r.rests(), Rail: s.Rail, Bases: support.BasesFor(s.Duration),
 	}
 	for k, st := range stands {

@@ -1,6 +1,8 @@
 package check
 
 import (
+	"slices"
+
 	"aguante/core/design"
 	"aguante/core/quantity"
 	"aguante/core/support"
@@ -41,9 +43,9 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 		switch {
 		case f.Kind == support.Gate && f.Fails:
 			known = false
-			out.NotKnown = append(out.NotKnown, f.Name+", "+f.Where)
+			out.leftOut(f)
 		case f.NoMean != "":
-			out.NotKnown = append(out.NotKnown, f.Name+", "+f.Where)
+			out.leftOut(f)
 		case f.Break != nil && (f.Break.Kg < breaks.Kg || out.BreakLink == ""):
 			breaks, out.BreakLink = *f.Break, f.ID
 		}
@@ -77,6 +79,13 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 	r.supports(&out, all)
 	r.notes(p, &out)
 	return out
+}
+
+// leftOut names a link that the expected break says nothing of, each kind once.
+func (s *Shelf) leftOut(f *found) {
+	if !slices.Contains(s.NotKnown, f.Name) {
+		s.NotKnown = append(s.NotKnown, f.Name)
+	}
 }
 
 func quantityMass(weight float64) float64 { return float64(quantity.MassOf(weight)) }
@@ -120,7 +129,7 @@ func (r *run) drawn() []CurvePoint {
 func (r *run) supports(out *Shelf, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
-		numbered[i] = Support{ID: su.ID, Name: su.Way().Noun(), Geometry: support.Geometry{Holes: []support.Hole{}}}
+		numbered[i] = Support{ID: su.ID, Name: su.Way().Noun(), Geometry: support.Blank()}
 	}
 	out.Rail = r.railReport(all)
 	for i, which := range r.which {
@@ -129,9 +138,14 @@ func (r *run) supports(out *Shelf, all []found) {
 		}
 		s := &numbered[which]
 		s.Number, s.Name = i+1, r.supportName(i)
+		for k := range all {
+			if f := &all[k]; f.Support == s.ID && f.Kind == support.Gate && f.Link.Fails && s.Fails == "" {
+				s.Fails = f.How
+			}
+		}
 		if r.rig == nil {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
-			s.own = s.Geometry.Holes
+			s.Own = len(s.Geometry.Holes)
 			continue
 		}
 		multiple := r.multiple()
@@ -150,16 +164,19 @@ func (r *run) supports(out *Shelf, all []found) {
 		}
 		if v.gone() {
 			s.Geometry = r.hung[i].Geometry(support.Action{})
-			s.own = s.Geometry.Holes
+			s.Own = len(s.Geometry.Holes)
 			continue
 		}
 		a := v.r.action(nil, &v, i, support.Everyday, support.Strength)
 		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when
 		s.Geometry = v.r.hung[i].Geometry(a)
-		s.own = s.Geometry.Holes
+		s.Own = len(s.Geometry.Holes)
 		if c := r.columnBeside(out.Rail, i); c != nil {
 			s.Geometry.With(c.Geometry)
 		}
+	}
+	for i := range numbered {
+		numbered[i].Geometry.Back = r.out
 	}
 	out.Supports = numbered
 }

@@ -47,7 +47,7 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 		turned.Drop[off] = drop * r.zAll
 	}
 	self := r.rig.Fixed[0]
-	selfM := scaled(self, float64(r.shelf.Depth)/2)
+	selfM := scaled(self, r.out+float64(r.shelf.Depth)/2)
 	full, fullM := r.sum(bays, r.colContents), r.sum(bays, r.colTurning)
 	level := beam.Rest{Soft: r.rest.Soft, Held: r.rest.Held}
 	lambda := 0.0
@@ -243,7 +243,7 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 		return v, err
 	}
 	depth := float64(r.shelf.Depth)
-	turning := plus(plus(scaled(r.rig.Fixed[0], depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point], weight*depth)
+	turning := plus(plus(scaled(r.rig.Fixed[0], r.out+depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point], weight*(r.out+depth))
 	m, err := r.rig.Bear(turning, r.rest, s.Bears)
 	v.r0, v.m0, v.sunk = s.R, m.R, s.Sunk
 	return v, err

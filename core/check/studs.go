@@ -30,7 +30,7 @@ type held struct {
 func (s *Shelf) held() []held {
 	var out []held
 	for _, su := range s.Supports {
-		out = append(out, held{su.ID, su.Load * su.Arm, su.own})
+		out = append(out, held{su.ID, su.Load * su.Arm, su.Geometry.Holes[:su.Own]})
 	}
 	if s.Rail != nil {
 		for _, c := range s.Rail.Geometry.Columns {

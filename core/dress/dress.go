@@ -61,7 +61,7 @@ func Shelf(p *design.Project, s design.Shelf, way string, newID func() string) (
 			continue
 		}
 		o := &outfit{Shelf: s, p: p, id: newID, inch: p.Units.Length == "in"}
-		o.Supports, o.Rail, o.Misfit = nil, nil, w.misfit
+		o.Supports, o.Rail, o.Misfit = []design.Support{}, nil, w.misfit
 		if w.Key != "sleeve" && s.Rail != nil && s.Rail.Kind == support.Block && o.Build.Hollow != nil {
 			box := *o.Build.Hollow
 			box.Back = max(box.Back, box.Front) // the block was its back
@@ -197,8 +197,8 @@ func (o *outfit) add(x float64, su design.Support) {
 
 // rail puts a piece on the wall with its fasteners in columns: at every stud behind
 // it, or every 300 mm where there are not two.
-func (o *outfit) rail(kind support.RailKind, made support.Wood, from, to float64, bottom, height, thick quantity.Length, strong bool) *support.Rail {
-	r := &support.Rail{Wood: made, ID: o.id(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom, Height: height, Thickness: thick, Lock: true}
+func (o *outfit) rail(kind support.RailKind, made support.Made, from, to float64, bottom, height, thick quantity.Length, strong bool) *support.Rail {
+	r := &support.Rail{Made: made, ID: o.id(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom, Height: height, Thickness: thick, Lock: true}
 	columns := o.studs(from+65, to-65)
 	r.Screw = o.fixing(float64(thick), len(columns) > 0, strong)
 	if len(columns) == 0 {
@@ -218,8 +218,8 @@ func (o *outfit) rail(kind support.RailKind, made support.Wood, from, to float64
 }
 
 // lumber is what shop-made parts are made of.
-func (o *outfit) lumber() support.Wood {
-	return support.Wood{Wood: "douglas-fir", Grade: "small-knots"}
+func (o *outfit) lumber() support.Made {
+	return support.Made{Wood: "douglas-fir", Grade: "small-knots"}
 }
 
 // thick asks for a board at least so thick.

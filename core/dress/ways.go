@@ -67,7 +67,7 @@ func (o *outfit) timberBrackets() error {
 	for _, x := range at {
 		o.add(x, design.Support{Kind: design.TimberBracket, TimberBracket: &support.TimberBracket{
 			Frame: support.Frame{
-				Wood: o.lumber(), Reach: reach, Width: o.size(1.5, 38), High: 60, Deep: thick, Leg: leg,
+				Made: o.lumber(), Reach: reach, Width: o.size(1.5, 38), High: 60, Deep: thick, Leg: leg,
 				Joint: support.Joint{Kind: support.LapJoint, Glued: true},
 				Brace: &support.Brace{Out: quantity.Length(math.Round(float64(reach) * 0.75)), Down: leg - 40, High: 38},
 			},
@@ -89,7 +89,7 @@ func (o *outfit) pinsInStrip() error {
 	if float64(d) > t/2 {
 		d = quantity.Length(math.Floor(t / 2))
 	}
-	tip := quantity.Length(math.Round(min(100, float64(o.Depth)-float64(thick)-20)))
+	tip := quantity.Length(math.Round(min(100, float64(o.Depth)-20)))
 	if tip < 4*d {
 		return errors.New("the shelf is too shallow for pins: they need four times their thickness in it")
 	}
@@ -99,7 +99,7 @@ func (o *outfit) pinsInStrip() error {
 	}
 	for _, x := range even(x0+60, x1-60, 420, columns) {
 		o.add(x, design.Support{Kind: design.HiddenPin, Pin: &support.Pin{
-			Wood: support.Wood{Wood: "white-ash", Grade: "clear"}, Kind: support.DowelPin, Width: d, High: d, Root: thick, Tip: tip, Play: 0.1, Glued: true,
+			Made: support.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.DowelPin, Width: d, High: d, Root: thick, Tip: tip, Play: 0.1, Glued: true,
 		}})
 	}
 	return nil
@@ -121,7 +121,7 @@ func (o *outfit) pinsInWall() error {
 	}
 	for _, x := range at {
 		o.add(x, design.Support{Kind: design.HiddenPin, Pin: &support.Pin{
-			Wood: support.Wood{Wood: "white-ash", Grade: "clear"}, Kind: support.RodPin, Width: o.size(0.5, 12), High: o.size(0.5, 12), Root: root,
+			Made: support.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.RodPin, Width: o.size(0.5, 12), High: o.size(0.5, 12), Root: root,
 			Tip: quantity.Length(math.Round(float64(o.Depth) * 0.75)), Play: 0.1, Steel: support.Unmarked, Lock: true,
 		}})
 	}
@@ -162,7 +162,7 @@ func (o *outfit) sleeve() error {
 }
 
 func (o *outfit) cleat() error {
-	r := o.rail(support.Cleat, support.Wood{Wood: "birch-plywood", Grade: "clear"}, float64(o.X), float64(o.X+o.Length), 40, o.size(3.5, 90), o.size(0.75, 19), true)
+	r := o.rail(support.Cleat, support.Made{Wood: "birch-plywood", Grade: "clear"}, float64(o.X), float64(o.X+o.Length), 40, o.size(3.5, 90), o.size(0.75, 19), true)
 	r.Bevel, r.Kerf = 45, o.size(0.125, 3.2)
 	leg := quantity.Length(150)
 	if leg > o.Y {
@@ -176,11 +176,11 @@ func (o *outfit) cleat() error {
 	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
 		o.add(x, design.Support{Kind: design.CleatHolder, Holder: &support.Holder{
 			Frame: support.Frame{
-				Wood: o.lumber(), Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Width: o.size(1.5, 38), High: 64, Deep: o.size(1.5, 38), Leg: leg, Up: 160,
+				Made: o.lumber(), Reach: r.Thickness + o.size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.size(1.5, 38), High: 64, Deep: o.size(1.5, 38), Leg: leg, Up: 160,
 				Joint: support.Joint{Kind: support.LapJoint, Glued: true},
-				Brace: &support.Brace{Out: quantity.Length(math.Round(float64(o.Depth) * 0.6)), Down: leg - 25, High: 38},
+				Brace: &support.Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
 			},
-			Hook: support.Hook{Wood: support.Wood{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
+			Hook: support.Hook{Made: support.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
 		}})
 	}
 	return nil
@@ -196,8 +196,8 @@ func (o *outfit) ledgers() error {
 	}
 	high := o.size(2.5, 64)
 	for _, end := range []support.End{support.LeftEnd, support.RightEnd} {
-		side := &support.Side{At: end, Rail: support.Rail{
-			Wood: o.lumber(), ID: o.id(), Kind: support.Ledger, X: thick, Length: length, Bottom: -high, Height: high, Thickness: thick, Gap: 2, Screw: o.fixing(float64(thick), true, false),
+		side := &support.Side{At: end, Studs: []wall.Stud{}, Rail: support.Rail{
+			Made: o.lumber(), ID: o.id(), Kind: support.Ledger, X: thick, Length: length, Bottom: -high, Height: high, Thickness: thick, Gap: 2, Screw: o.fixing(float64(thick), true, false),
 		}}
 		for x := thick + min(60, length/2); x < thick+length-45; x += o.size(16, 400) {
 			if !o.p.Wall.Solid() {
@@ -219,7 +219,7 @@ func (o *outfit) keyholes() error {
 	fix := o.fixing(6, o.onStuds(at), false)
 	for _, x := range at {
 		o.add(x, design.Support{Kind: design.KeyholeSlot, Keyhole: &support.Keyhole{
-			Wood: o.lumber(), Routed: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.size(0.75, 19), Lip: 6, Hole: o.id(), Screw: fix,
+			Made: o.lumber(), Routed: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.size(0.75, 19), Lip: 6, Hole: o.id(), Screw: fix,
 		}})
 	}
 	return nil

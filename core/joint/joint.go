@@ -9,8 +9,8 @@ import (
 	"aguante/core/working"
 )
 
-// Place is where a fastener stands in a joint, mm along and up.
-type Place struct {
+// Point is where a fastener stands in a joint, mm along and up.
+type Point struct {
 	X float64 `json:"x_mm"`
 	Y float64 `json:"y_mm"`
 }
@@ -21,7 +21,7 @@ type Place struct {
 //	Fi = |V/n + M × ri / Σ r²|      elastic, polar
 //
 // The moment turns the upper ones out, away from the wall.
-func Polar(sh *working.Sheet, at []Place, m, v float64) float64 {
+func Polar(sh *working.Sheet, at []Point, m, v float64) float64 {
 	n := float64(len(at))
 	if n == 0 {
 		return math.Inf(1)

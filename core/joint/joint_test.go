@@ -10,7 +10,7 @@ import (
 func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
 
 func TestRow15FourScrews(t *testing.T) {
-	at := []Place{{-40, -30}, {40, -30}, {-40, 30}, {40, 30}}
+	at := []Point{{-40, -30}, {40, -30}, {-40, 30}, {40, 30}}
 	if f := Polar(nil, at, 20000, 300); !near(f, 166.2, 0.005) {
 		t.Errorf("worst %v, want 166.2", f)
 	}
@@ -35,10 +35,10 @@ func TestRow15FourScrews(t *testing.T) {
 // The shares of a group sum to the force and turn with the moment.
 func TestTheGroupBalances(t *testing.T) {
 	// By hand: two screws 100 apart, one over the other, M alone: each M/100.
-	if f := Polar(nil, []Place{{0, 0}, {0, 100}}, 5000, 0); !near(f, 50, 1e-12) {
+	if f := Polar(nil, []Point{{0, 0}, {0, 100}}, 5000, 0); !near(f, 50, 1e-12) {
 		t.Errorf("a couple of 5000 over 100 mm: %v each, want 50", f)
 	}
-	if wide, narrow := Polar(nil, []Place{{0, 0}, {0, 100}}, 5000, 200), Polar(nil, []Place{{0, 0}, {0, 60}}, 5000, 200); wide >= narrow {
+	if wide, narrow := Polar(nil, []Point{{0, 0}, {0, 100}}, 5000, 200), Polar(nil, []Point{{0, 0}, {0, 60}}, 5000, 200); wide >= narrow {
 		t.Errorf("farther apart they carry more: %v, %v", wide, narrow)
 	}
 }

@@ -187,6 +187,7 @@ func (h *braced) Geometry(a Action) Geometry {
 		h.mount.draw(&g, 0, straight(nil, a))
 	}
 	h.mount.draw(&g, -1, Pulled{})
+	g.Measures = append(g.Measures, across("reach", "braced_bracket.reach_mm", 0, reach, -bar), upright("leg", "braced_bracket.leg_mm", reach*0.6, -leg, 0))
 	g.fit()
 	return g
 }

@@ -381,7 +381,7 @@ func (d *drilled) used(sh *working.Sheet, v, t float64, c Case, on material.Basi
 func (d *drilled) hole(c Case, pull, shear float64) Hole {
 	h := Hole{
 		ID: d.id, X: d.x, Y: d.y, Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Counts: d.counts(),
-		Length: d.screw.Length, D: d.screw.D, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least, Why: d.why(),
+		Length: d.screw.Length, D: d.screw.D, Head: d.piece.Length, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least, Why: d.why(),
 	}
 	if h.Counts {
 		h.Takes, h.Pull, h.Shear = d.caps[c].pull, pull, shear

@@ -358,6 +358,7 @@ func (f *flat) Geometry(a Action) Geometry {
 		}
 	}
 	g.Facts = append(g.Facts, long("droop at the tip", f.tipDroop(nil, a)))
+	g.Measures = append(g.Measures, across("reach", "flat_bracket.reach_mm", 0, float64(f.Reach), -t))
 	g.fit()
 	return g
 }

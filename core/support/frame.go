@@ -14,7 +14,7 @@ import (
 // upright stands out, Leg how far it goes down from the board's underside and Up
 // how far above it; mm.
 type Frame struct {
-	Wood
+	Made
 	Reach quantity.Length `json:"reach_mm"`
 	Width quantity.Length `json:"width_mm"`
 	High  quantity.Length `json:"high_mm"`
@@ -56,7 +56,7 @@ const (
 )
 
 func (f *Frame) validate(p *problem.List) {
-	f.Wood.validate(p)
+	f.Made.validate(p)
 	p.Between("reach_mm", float64(f.Reach), 20, 1200)
 	p.Between("width_mm", float64(f.Width), 10, 300)
 	p.Between("high_mm", float64(f.High), 10, 300)
@@ -100,7 +100,7 @@ func (f *framed) Pad() float64 {
 
 // Soft is the arm's own bending, from the brace's head on where there is one.
 func (f *framed) Soft(e float64) float64 {
-	b := f.Wood.board(float64(f.Width), float64(f.High))
+	b := f.Made.board(float64(f.Width), float64(f.High))
 	ei := b.E(nil) * float64(f.Width) * math.Pow(float64(f.High), 3) / 12
 	if f.Brace != nil {
 		if out := float64(f.Brace.Out); e <= out {
@@ -145,7 +145,7 @@ func (f *framed) atJoint(sh *working.Sheet, a Action) force {
 }
 
 func (f *framed) joint() *jointed {
-	return &jointed{Joint: &f.Joint, set: f.set, wood: f.Wood, width: float64(f.Width), arm: float64(f.High), back: float64(f.Deep)}
+	return &jointed{Joint: &f.Joint, set: f.set, wood: f.Made, width: float64(f.Width), arm: float64(f.High), back: float64(f.Deep)}
 }
 
 // links are the frame's own: arm, joint, brace, front.
@@ -169,7 +169,7 @@ func (f *framed) bends(sh *working.Sheet, a Action) Use {
 		}
 	}
 	b, h := float64(f.Width), float64(f.High)
-	fb := f.Wood.board(b, h).Bending(sh, f.set.Bases[a.Case])
+	fb := f.Made.board(b, h).Bending(sh, f.set.Bases[a.Case])
 	u := m / (b * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("Marm", "moment in the arm", formula, m, working.Moment, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length))
@@ -180,7 +180,7 @@ func (f *framed) bends(sh *working.Sheet, a Action) Use {
 
 func (f *framed) braceEnds(sh *working.Sheet, a Action) Use {
 	n, area := math.Abs(f.strut(sh, a).N), float64(f.Width)*float64(f.Brace.High)
-	fc := f.Wood.board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
+	fc := f.Made.board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
 	u := n / area / fc
 	if sh.On() {
 		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio, "statics", working.In("N", n, working.Force), working.In("b", float64(f.Width), working.Length), working.In("h", float64(f.Brace.High), working.Length), working.In("Fc⊥", fc, working.Stress))
@@ -193,7 +193,7 @@ const notch = 12.0
 
 func (f *framed) foot(sh *working.Sheet, a Action) Use {
 	v, on := math.Abs(f.strut(sh, a).Foot), f.set.Bases[a.Case]
-	wood := f.Wood.board(float64(f.Width), float64(f.High))
+	wood := f.Made.board(float64(f.Width), float64(f.High))
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {
@@ -201,7 +201,7 @@ func (f *framed) foot(sh *working.Sheet, a Action) Use {
 		}
 		return Use{Used: v / takes, How: "slips down its notch"}
 	}
-	j := jointed{Joint: &Joint{Kind: ScrewJoint, Screw: f.Brace.Screw}, set: f.set, wood: f.Wood, width: float64(f.Brace.High), arm: float64(f.Width), back: float64(f.Deep)}
+	j := jointed{Joint: &Joint{Kind: ScrewJoint, Screw: f.Brace.Screw}, set: f.set, wood: f.Made, width: float64(f.Brace.High), arm: float64(f.Width), back: float64(f.Deep)}
 	for i := range f.Brace.Count {
 		j.Places = append(j.Places, at(0, 20*float64(i)))
 	}
@@ -212,7 +212,7 @@ func (f *framed) foot(sh *working.Sheet, a Action) Use {
 
 // shapes draws the frame; z0 is where its upright's back stands.
 func (f *framed) shapes(z0 float64) []Shape {
-	w, stuff := float64(f.Width)/2, f.Wood.stuff()
+	w, stuff := float64(f.Width)/2, f.Made.stuff()
 	reach, high, deep, leg, up := float64(f.Reach), float64(f.High), float64(f.Deep), float64(f.Leg), float64(f.Up)
 	var out []Shape
 	if b := f.Brace; b != nil {

@@ -8,6 +8,7 @@ type Geometry struct {
 	High     float64   `json:"high_mm"`
 	Reach    float64   `json:"reach_mm"`
 	Gap      float64   `json:"gap_mm"`
+	Back     float64   `json:"back_mm"` // where the board's back edge is
 	Arm      float64   `json:"arm_mm"`
 	Shapes   []Shape   `json:"shapes"`
 	Forces   []Force   `json:"forces"`
@@ -50,7 +51,8 @@ type Force struct {
 	Takes float64 `json:"takes_n,omitempty"`
 }
 
-// Measure is a dimension line of the side view.
+// Measure is a dimension line of the side view. Edit is the path of the figure in
+// the support, or the rail, that it may be typed on for; "" where it may not.
 type Measure struct {
 	Name string  `json:"name"`
 	Z1   float64 `json:"z1_mm"`
@@ -58,6 +60,7 @@ type Measure struct {
 	Z2   float64 `json:"z2_mm"`
 	Y2   float64 `json:"y2_mm"`
 	MM   float64 `json:"mm"`
+	Edit string  `json:"edit,omitempty"`
 }
 
 // Fact is a figure beside the drawing: of kind length in mm, force in N, percent,
@@ -72,14 +75,30 @@ type Fact struct {
 func long(name string, mm float64) Fact { return Fact{Name: name, Value: mm, Kind: "length"} }
 func pulls(name string, n float64) Fact { return Fact{Name: name, Value: n, Kind: "force"} }
 
+// across and upright are dimension lines that can be typed on.
+func across(name, edit string, z1, z2, y float64) Measure {
+	return Measure{Name: name, Z1: z1, Y1: y, Z2: z2, Y2: y, MM: z2 - z1, Edit: edit}
+}
+
+func upright(name, edit string, z, y1, y2 float64) Measure {
+	return Measure{Name: name, Z1: z, Y1: y1, Z2: z, Y2: y2, MM: y2 - y1, Edit: edit}
+}
+
 // box is a rectangle between two corners.
 func box(x0, y0, x1, y1 float64) [][2]float64 {
 	return [][2]float64{{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}}
 }
 
+// Blank is a drawing of nothing.
+func Blank() Geometry {
+	return Geometry{Shapes: []Shape{}, Forces: []Force{}, Measures: []Measure{}, Facts: []Fact{}, Marks: []Fact{}, Holes: []Hole{}}
+}
+
 // newGeometry starts the drawing of a support under an action.
 func (s *Setting) newGeometry(a Action) Geometry {
-	return Geometry{Gap: s.Wall.Lining.Gap(), Arm: a.Arm(), Shapes: []Shape{}, Forces: []Force{}, Measures: []Measure{}, Facts: []Fact{}, Marks: []Fact{}, Holes: []Hole{}}
+	g := Blank()
+	g.Gap, g.Arm = s.Wall.Lining.Gap(), a.Arm()
+	return g
 }
 
 // fit sets what the side view has to show.
@@ -97,8 +116,8 @@ func (g *Geometry) fit() {
 // With adds what another drawing shows from the side, as a rail's column does to
 // what hangs beside it.
 func (g *Geometry) With(o Geometry) {
-	for _, s := range o.Shapes {
-		g.Shapes = append(g.Shapes, Shape{Name: s.Name, Stuff: s.Stuff, Side: s.Side})
+	for i := len(o.Shapes) - 1; i >= 0; i-- { // it stands behind
+		g.Shapes = append([]Shape{{Name: o.Shapes[i].Name, Stuff: o.Shapes[i].Stuff, Side: o.Shapes[i].Side}}, g.Shapes...)
 	}
 	g.Forces, g.Measures, g.Facts = append(g.Forces, o.Forces...), append(g.Measures, o.Measures...), append(g.Facts, o.Facts...)
 	g.Holes = append(g.Holes, o.Holes...)

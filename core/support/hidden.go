@@ -186,6 +186,9 @@ func (h *slotted) Geometry(a Action) Geometry {
 	h.mount.draw(&g, -1, Pulled{})
 	g.Facts = append(g.Facts, Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length", Bad: h.left() < around},
 		long("spare in the slot's depth", float64(h.Slot.Deep-h.Reach)), long("side play", float64(h.Slot.Wide-h.Width)))
+	g.Measures = append(g.Measures, across("reach", "hidden_bracket.reach_mm", 0, float64(h.Reach), h.mid-slot))
+	g.Marks = append(g.Marks, long("slot, into the board", float64(h.Slot.Deep)), long("slot, along the board", float64(h.Slot.Wide)), long("slot, high", float64(h.Slot.High)),
+		long("slot's middle, up from the underside", h.mid), long("wood left over and under it", h.left()))
 	g.fit()
 	return g
 }

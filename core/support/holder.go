@@ -25,7 +25,7 @@ type Holder struct {
 // through the upright where Behind, else through the hook into the upright; or it
 // is glued face to face.
 type Hook struct {
-	Wood
+	Made
 	High   quantity.Length `json:"high_mm"`
 	Thick  quantity.Length `json:"thick_mm"`
 	Length quantity.Length `json:"length_mm"`
@@ -42,7 +42,7 @@ func (h *Holder) Noun() string { return "holder" }
 func (h *Holder) Validate(p *problem.List) {
 	h.Frame.validate(p)
 	at := p.In("hook")
-	h.Hook.Wood.validate(at)
+	h.Hook.Made.validate(at)
 	at.Between("high_mm", float64(h.Hook.High), 15, 300)
 	at.Between("thick_mm", float64(h.Hook.Thick), 6, 80)
 	at.Between("length_mm", float64(h.Hook.Length), 10, 3000)
@@ -141,8 +141,8 @@ func (h *held) lip(sh *working.Sheet, a Action) Use {
 	for _, part := range []struct {
 		name string
 		t    float64
-		made Wood
-	}{{"hook", float64(h.h.Hook.Thick), h.h.Hook.Wood}, {"rail", float64(h.rail.Thickness), h.rail.Wood}} {
+		made Made
+	}{{"hook", float64(h.h.Hook.Thick), h.h.Hook.Made}, {"rail", float64(h.rail.Thickness), h.rail.Made}} {
 		sigma := lipStress(k.Lip, part.t, length)
 		f := part.made.board(length, part.t).TensionPerp(nil, on)
 		if sigma/f <= worst.Used {
@@ -164,8 +164,8 @@ func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length 
 // hook is what holds the hook to the upright: glue face to face, or screws.
 func (h *held) hook(sh *working.Sheet, a Action) Use {
 	k, on := h.works(sh, a), h.own.Bases[a.Case]
-	hook, up := h.h.Hook, h.Wood.board(float64(h.Width), float64(h.Deep))
-	wood := hook.Wood.board(float64(hook.Length), float64(hook.Thick))
+	hook, up := h.h.Hook, h.Made.board(float64(h.Width), float64(h.Deep))
+	wood := hook.Made.board(float64(hook.Length), float64(hook.Thick))
 	if hook.Glued {
 		area := float64(hook.Length) * float64(hook.High)
 		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
@@ -268,7 +268,7 @@ func (h *held) Geometry(a Action) Geometry {
 		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
 		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
 		w := float64(h.h.Hook.Length) / 2
-		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: h.h.Hook.Wood.stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: box(-w, low, w, top)})
+		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: h.h.Hook.Made.stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: box(-w, low, w, top)})
 		if h.h.Spacer {
 			g.Shapes = append(g.Shapes, Shape{Name: "spacer", Stuff: Timber, Side: box(0, -float64(h.Leg), z0, -float64(h.Leg)+20)})
 		}
@@ -281,6 +281,7 @@ func (h *held) Geometry(a Action) Geometry {
 		g.Facts = append(g.Facts, pulls("on the hook's lip", k.Lip), pulls("its weight keeps it down to", k.Climb))
 	}
 	h.framed.draw(&g, a, z0)
+	g.Measures = append(g.Measures, across("reach", "holder.reach_mm", 0, float64(h.Reach), -float64(h.High)))
 	g.fit()
 	return g
 }

@@ -40,12 +40,12 @@ func JointKinds() []JointKind {
 type Joint struct {
 	Kind   JointKind       `json:"kind"`
 	Glued  bool            `json:"glued"`
-	Places []joint.Place   `json:"places,omitempty"`
+	Places []joint.Point   `json:"places,omitempty"`
 	Screw  *Fixing         `json:"screw,omitempty"`
 	D      quantity.Length `json:"d_mm,omitempty"`
 	Deep   quantity.Length `json:"deep_mm,omitempty"`
 	High   quantity.Length `json:"high_mm,omitempty"`
-	Made   *Wood           `json:"made,omitempty"`
+	Made   *Made           `json:"made,omitempty"`
 }
 
 // usesScrews tells that places hold screws or bolts.
@@ -91,7 +91,7 @@ func (j *Joint) validate(p *problem.List) {
 type jointed struct {
 	*Joint
 	set              *Setting
-	wood             Wood
+	wood             Made
 	width, arm, back float64
 }
 

@@ -15,7 +15,7 @@ import (
 // the piece goes from Low (above the board's underside) up to High; mm. Lip is the
 // wood that a routed slot leaves in front of the head.
 type Keyhole struct {
-	Wood
+	Made
 	Routed bool            `json:"routed"`
 	Rating *Rating         `json:"rating,omitempty"` // of a metal plate
 	Low    quantity.Length `json:"low_mm"`
@@ -32,7 +32,7 @@ func (k *Keyhole) Noun() string { return "keyhole" }
 
 // Validate names every problem of a keyhole.
 func (k *Keyhole) Validate(p *problem.List) {
-	k.Wood.validate(p)
+	k.Made.validate(p)
 	p.Between("low_mm", float64(k.Low), -1000, 100)
 	p.Between("high_mm", float64(k.High), float64(k.Low)+10, 1500)
 	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
@@ -60,7 +60,7 @@ type keyed struct {
 // shelf that belongs to it. The screw's head is not drawn up, so the piece is no
 // member of the joint but a plate as thick as its lip.
 func (k *Keyhole) Hang(s Setting) Hung {
-	h := &keyed{Keyhole: k, set: s, board: k.Wood.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
+	h := &keyed{Keyhole: k, set: s, board: k.Made.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
 	lip := float64(k.Lip)
 	if !k.Routed {
 		lip = 2
@@ -151,7 +151,7 @@ func (h *keyed) Geometry(a Action) Geometry {
 	low, high, up := float64(h.Low), float64(h.High), float64(h.Low+h.Up)
 	back, w := float64(h.Back), max(h.Screw.head(), 8)/2
 	g.Shapes = append(g.Shapes,
-		Shape{Name: "back", Stuff: h.Wood.stuff(), Side: box(0, low, back, high)},
+		Shape{Name: "back", Stuff: h.Made.stuff(), Side: box(0, low, back, high)},
 		Shape{Name: "slot", Stuff: Void, Side: box(0, up-w, max(2, float64(h.Lip)), up+2*w), Front: box(-w, up-w, w, up+3*w)})
 	if h.mount.hold > 0 {
 		h.mount.draw(&g, 0, straight(nil, a))
@@ -160,6 +160,7 @@ func (h *keyed) Geometry(a Action) Geometry {
 	if h.Routed {
 		g.Facts = append(g.Facts, long("wood left over the slot", float64(h.High-h.Low-h.Up)-3*w), long("lip", float64(h.Lip)))
 	}
+	g.Measures = append(g.Measures, upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
 	g.fit()
 	return g
 }

@@ -227,7 +227,7 @@ func (m *mount) draw(g *Geometry, k int, l Pulled) {
 // holeFacts says of a fastener what is in what it holds by.
 func (m *mount) holeFacts(g *Geometry, h *Hole) {
 	g.Facts = append(g.Facts, Fact{Name: "of the " + m.fix.noun() + " in the " + m.set.behindName(m.fix), Value: h.In, Kind: "length", Bad: h.In < h.Least})
-	g.Facts = append(g.Facts, long("needs", h.Least))
+	g.Facts = append(g.Facts, long("needs", h.Least), pulls("one takes a pull of", h.Takes))
 }
 
 // behindName is what the fasteners are in.

@@ -25,16 +25,16 @@ func timber(name string, b material.Board, t float64, across bool) piece {
 	return piece{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b}
 }
 
-// Wood is what a wooden part is made of. No grade means knots to a third of the
+// Made is what a wooden part is made of. No grade means knots to a third of the
 // face.
-type Wood struct {
+type Made struct {
 	Wood  string `json:"wood"`
 	Grade string `json:"grade"`
 }
 
 const usualGrade = "knots"
 
-func (w Wood) validate(p *problem.List) {
+func (w Made) validate(p *problem.List) {
 	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, 1); !ok {
 		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
 	}
@@ -44,7 +44,7 @@ func (w Wood) validate(p *problem.List) {
 }
 
 // board makes it a piece of a width and thickness, mm, in a dry room.
-func (w Wood) board(width, thickness float64) material.Board {
+func (w Made) board(width, thickness float64) material.Board {
 	grade := w.Grade
 	if grade == "" {
 		grade = usualGrade
@@ -55,7 +55,7 @@ func (w Wood) board(width, thickness float64) material.Board {
 }
 
 // stuff is what it is drawn as.
-func (w Wood) stuff() Stuff {
+func (w Made) stuff() Stuff {
 	if b := w.board(20, 20); b.Panel != nil {
 		return Sheet
 	}

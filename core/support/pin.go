@@ -29,7 +29,7 @@ const (
 // the shelf; Play is how loose it is in its bores; mm. A glued or locked shelf
 // does not slide off; neither counts as strength.
 type Pin struct {
-	Wood
+	Made
 	Kind  PinKind         `json:"kind"`
 	Width quantity.Length `json:"width_mm"`
 	High  quantity.Length `json:"high_mm"`
@@ -50,7 +50,7 @@ func (p *Pin) Validate(l *problem.List) {
 	if p.Kind == RodPin {
 		l.OneOf("steel", string(p.Steel), []string{string(Unmarked), string(Structural)})
 	} else {
-		p.Wood.validate(l)
+		p.Made.validate(l)
 	}
 	l.Between("width_mm", float64(p.Width), 3, 120)
 	l.Between("high_mm", float64(p.High), 3, 80)
@@ -78,7 +78,7 @@ func (p *Pin) Hang(s Setting) Hung {
 	h := &pinned{Pin: p, set: s, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
 	if r := s.Rail; r != nil && r.Kind == Strip {
 		h.strip, h.face = r, float64(r.Thickness)
-		h.root = r.Wood.board(float64(r.Thickness), float64(r.Height))
+		h.root = r.Made.board(float64(r.Thickness), float64(r.Height))
 		return h
 	}
 	h.hit = s.Wall.Holds(s.X, s.Underside+h.y, float64(p.Width), float64(p.Width)/2+around)
@@ -112,7 +112,7 @@ func (h *pinned) stiffness() float64 {
 	if h.Kind == RodPin {
 		return steelE * inertia
 	}
-	return h.Wood.board(w, t).E(nil) * inertia
+	return h.Made.board(w, t).E(nil) * inertia
 }
 
 // reach is how far the load stands out from the face that the pin is held at, mm.
@@ -188,7 +188,7 @@ func (h *pinned) bends(sh *working.Sheet, a Action) Use {
 			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy", working.In("Fy", fy, working.Stress))
 		}
 	} else {
-		f = h.Wood.board(float64(h.Width), float64(h.High)).Bending(sh, on)
+		f = h.Made.board(float64(h.Width), float64(h.High)).Bending(sh, on)
 	}
 	if sh.On() {
 		formula := "π × d³ / 32"
@@ -308,8 +308,7 @@ func (h *pinned) Geometry(a Action) Geometry {
 	tip := max(h.face, 0) + float64(h.Tip)
 	g.Shapes = append(g.Shapes, Shape{Name: "pin", Stuff: stuff, Side: box(h.face-float64(h.Root), h.y-t, tip, h.y+t), Front: box(-w, h.y-t, w, h.y+t)})
 	u := h.bends(nil, a)
-	m := math.Abs(a.R * h.reach(a))
-	g.Forces = append(g.Forces, Force{Name: "shelf bears", Z: max(h.face, 0) + 2, Y: h.y + t, DY: -1, N: math.Abs(a.R) + m/max(1, float64(h.Tip)*2/3)})
+	g.Measures = append(g.Measures, Measure{Name: "lever", Z1: h.face, Y1: -8, Z2: a.Arm(), Y2: -8, MM: h.reach(a)})
 	if h.strip == nil {
 		hole := Hole{ID: "pin", X: h.set.X, Y: h.y, Meets: h.hit.Meets, Edge: h.hit.Edge, Chance: h.hit.Chance, Counts: h.amiss() == "", Stud: h.hit.Stud,
 			Length: 0, D: float64(h.Width), In: float64(h.Root), Least: 4 * float64(h.Width), Pilot: float64(h.Width), Why: h.amiss(), Shear: math.Abs(a.R)}
@@ -322,6 +321,9 @@ func (h *pinned) Geometry(a Action) Geometry {
 	g.Facts = append(g.Facts, Fact{Name: "wood over and under the pin", Value: left, Kind: "length", Bad: left < around},
 		long("lever to the pin's root", h.reach(a)), Fact{Name: "of the pin's bending strength in use", Value: 100 * u.Used, Kind: "percent", Bad: u.Used > 1},
 		long("hangs from play alone", h.play()))
+	g.Measures = append(g.Measures, across("in the shelf", "pin.tip_mm", max(h.face, 0), tip, h.y-t))
+	g.Marks = append(g.Marks, long("bore in the shelf, deep", float64(h.Tip)), long("bore's middle, up from the underside", h.y), long("wood over and under the bore", left),
+		long("bore at its root, deep", float64(h.Root)), long("room to the front edge", h.set.Depth-tip))
 	g.fit()
 	return g
 }

@@ -31,7 +31,7 @@ func RailKinds() []RailKind { return []RailKind{Strip, Cleat, Block, Ledger} }
 // left end. Bevel is a cleat's, degrees from level. Lock says that a screw keeps
 // the shelf on.
 type Rail struct {
-	Wood
+	Made
 	ID        string            `json:"id"`
 	Kind      RailKind          `json:"kind"`
 	X         quantity.Length   `json:"x_mm"`
@@ -59,7 +59,7 @@ type Spot struct {
 func (r *Rail) Validate(p *problem.List) {
 	p.ID(r.ID)
 	p.OneOf("kind", string(r.Kind), problem.Words(RailKinds()))
-	r.Wood.validate(p)
+	r.Made.validate(p)
 	p.Between("length_mm", float64(r.Length), 40, 10000)
 	p.Between("height_mm", float64(r.Height), 8, 400)
 	p.Between("thickness_mm", float64(r.Thickness), 6, 300)
@@ -149,7 +149,7 @@ type span struct {
 
 // newRailed puts a rail up, with what rides on it.
 func newRailed(r *Rail, s Setting, riders []Rider) *railed {
-	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Wood.board(float64(r.Thickness), float64(r.Height))}
+	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.board(float64(r.Thickness), float64(r.Height))}
 	ends := []float64{float64(r.X)}
 	joints := slices.Clone(r.Joints)
 	slices.Sort(joints)
@@ -309,7 +309,7 @@ func (r *railed) Links() []SharedLink {
 		s := &r.lengths[l]
 		for k := range s.columns {
 			c := &s.columns[k]
-			where := fmt.Sprintf("%s mm along the wall", quantity.Decimal(c.x, 0))
+			where := r.columnName(s, k)
 			id := s.holes[c.holes[0]].id
 			out = append(out,
 				SharedLink{Link: Link{Part: id, Mode: "pull", Role: RoleNear, Kind: Strength, Name: name, NoMean: mean}, Where: where, X: c.x,
@@ -322,10 +322,26 @@ func (r *railed) Links() []SharedLink {
 	}
 	if r.Kind == Strip {
 		out = append(out,
-			SharedLink{Link: Link{Part: "strip", Mode: "twists", Role: RoleRail, Kind: Strength, Name: "strip, twisted"}, Where: "strip", Use: r.twists},
-			SharedLink{Link: Link{Part: "strip", Mode: "splits", Role: RoleRail, Kind: Strength, Name: "strip, split along its grain"}, Where: "strip", Use: r.splits})
+			SharedLink{Link: Link{Part: "strip", Mode: "twists", Role: RoleRail, Kind: Strength, Name: "twist of the strip"}, Use: r.twists},
+			SharedLink{Link: Link{Part: "strip", Mode: "splits", Role: RoleRail, Kind: Strength, Name: "split of the strip"}, Use: r.splits})
 	}
 	return out
+}
+
+// columnName is where a column stands: at which of the wall's studs, counted from
+// the left, or which of the columns it is.
+func (r *railed) columnName(s *span, k int) string {
+	c := &s.columns[k]
+	if behind := s.holes[c.holes[0]].hit.Behind(); behind != nil {
+		n := 1
+		for _, st := range s.set.Wall.Studs {
+			if st.X < behind.X {
+				n++
+			}
+		}
+		return fmt.Sprintf("stud %d", n)
+	}
+	return fmt.Sprintf("fastener %d from the left", k+1)
 }
 
 // lengthHolds is whether anything holds a length that something rides on.
@@ -435,7 +451,7 @@ func (r *Rail) outline() [][2]float64 {
 // Geometry draws the rail from the front, and each of its columns from the side.
 func (r *railed) Geometry(all []Action) RailGeometry {
 	g := RailGeometry{Name: r.noun, Shapes: []Shape{}, Columns: []Column{}, Marks: r.marks()}
-	stuff := r.Wood.stuff()
+	stuff := r.Made.stuff()
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		g.Shapes = append(g.Shapes, Shape{Name: r.noun, Stuff: stuff, Front: box(s.from, s.low, s.to, s.high)})
@@ -445,6 +461,7 @@ func (r *railed) Geometry(all []Action) RailGeometry {
 			col := Column{X: s.columns[k].x, Share: p.V, Moment: p.M, Geometry: r.set.newGeometry(Action{})}
 			col.Shapes = side
 			s.draw(&col.Geometry, k, p)
+			col.Measures = append(col.Measures, upright("height", "rail.height_mm", float64(r.Thickness)+10, s.low, s.high))
 			col.fit()
 			g.Columns = append(g.Columns, col)
 		}

@@ -51,9 +51,9 @@ func (seat) Notes() Notes             { return Notes{} }
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
-		SharedLink{Link: Link{Part: "skins", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "skins at the block's front"}, Where: "sleeve", Use: h.worstSeat(h.bends)},
-		SharedLink{Link: Link{Part: "skins", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "skin on the block"}, Where: "sleeve", Use: h.worstSeat(h.bears)},
-		SharedLink{Link: Link{Part: "sleeve", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "shelf over the block"}, Where: "sleeve", Use: h.fits})
+		SharedLink{Link: Link{Part: "skins", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
+		SharedLink{Link: Link{Part: "skins", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
+		SharedLink{Link: Link{Part: "sleeve", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "shelf over the block"}, Use: h.fits})
 }
 
 // worstSeat asks every seat.

@@ -122,7 +122,10 @@ func (h *aside) Geometry(a Action) Geometry {
 	if h.s.At == RightEnd {
 		from, to = -t, 0
 	}
-	g.Shapes = append(g.Shapes, Shape{Name: "side cleat", Stuff: h.s.Wood.stuff(), Side: box(x, low, x+float64(h.s.Length), high), Front: box(from, low, to, high)})
+	g.Shapes = append(g.Shapes, Shape{Name: "side cleat", Stuff: h.s.Made.stuff(), Side: box(x, low, x+float64(h.s.Length), high), Front: box(from, low, to, high)})
+	if back := h.set.Rail; back != nil && back.Kind == Ledger {
+		g.Shapes = append(g.Shapes, Shape{Name: "back cleat", Stuff: back.Made.stuff(), Side: back.outline()})
+	}
 	for _, c := range h.rail.Geometry(h.along(a)).Columns {
 		for _, hole := range c.Holes {
 			g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})

@@ -179,6 +179,7 @@ type Hole struct {
 	Near      bool       `json:"near"` // the one that the drawing speaks of: nearest the corner of those that hold
 	Stud      string     `json:"stud,omitempty"`
 	StudDepth float64    `json:"stud_depth_mm"`
+	Head      float64    `json:"head_mm"` // where its head is, out from the wall
 	Length    float64    `json:"length_mm"`
 	D         float64    `json:"d_mm"`
 	In        float64    `json:"in_stud_mm"`

@@ -8,7 +8,7 @@ import (
 	"aguante/core/working"
 )
 
-func at(x, y float64) joint.Place { return joint.Place{X: x, Y: y} }
+func at(x, y float64) joint.Point { return joint.Point{X: x, Y: y} }
 
 // TimberBracket is a shop-made wooden bracket, screwed to the wall through its
 // upright.
@@ -42,7 +42,7 @@ type timbered struct {
 func (b *TimberBracket) Hang(s Setting) Hung {
 	h := &timbered{b: b, own: s}
 	h.framed = framed{Frame: &b.Frame, set: &h.own}
-	board := b.Wood.board(float64(b.Width), float64(b.Deep))
+	board := b.Made.board(float64(b.Width), float64(b.Deep))
 	var holes []drilled
 	for _, o := range b.Holes {
 		holes = append(holes, h.own.drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, timber("upright", board, float64(b.Deep), false)))
@@ -93,7 +93,7 @@ func (h *timbered) upright(sh *working.Sheet, a Action) Use {
 	}
 	w, t, on := float64(h.Width), float64(h.Deep), h.own.Bases[a.Case]
 	net := max(1, w-h.b.Screw.screw().D)
-	fb := h.Wood.board(w, t).Bending(sh, on)
+	fb := h.Made.board(w, t).Bending(sh, on)
 	u := m / (net * t * t / 6 * fb)
 	if sh.On() {
 		sh.Add("Mu", "moment in the upright", formula, m, working.Moment, "statics")
@@ -110,6 +110,7 @@ func (h *timbered) Geometry(a Action) Geometry {
 		h.mount.draw(&g, 0, straight(nil, a))
 	}
 	h.mount.draw(&g, -1, Pulled{})
+	g.Measures = append(g.Measures, across("reach", "timber_bracket.reach_mm", 0, float64(h.Reach), -float64(h.High)), upright("leg", "timber_bracket.leg_mm", float64(h.Reach)*0.8, -float64(h.Leg), 0))
 	g.fit()
 	return g
 }

@@ -38,7 +38,11 @@ export const lengthUnit = (mm: number, u: Units): string => `${length(mm, u)} ${
 
 /** Thin things: steel bars and drill bits want 1/64 in or a tenth of a mm. */
 export const fine = (mm: number, u: Units): string =>
-  u.length === "in" ? `${inches(mm, 64)} in` : `${decimal(mm, 1)} mm`;
+  u.length === "in" && mm > 0 && mm < 0.39
+    ? `${(mm / 25.4).toFixed(3)} in`
+    : u.length === "in"
+      ? `${inches(mm, 64)} in`
+      : `${decimal(mm, 1)} mm`;
 
 /** Sag: hundredths of an inch or tenths of a millimetre. */
 export const sag = (mm: number, u: Units): string =>

@@ -377,16 +377,20 @@ screw: Fixing
 export interface Joint {
 kind: string
 glued: boolean
-places?: Place[]
+places?: Point[]
 screw?: Fixing
 d_mm?: number
 deep_mm?: number
 high_mm?: number
-made?: Wood
+made?: Made
 }
-export interface Place {
+export interface Point {
 x_mm: number
 y_mm: number
+}
+export interface Made {
+wood: string
+grade: string
 }
 export interface Brace {
 out_mm: number
@@ -524,7 +528,7 @@ per_metre_kg?: number
 per_metre_low_kg?: number
 from_mm: number
 to_mm: number
-place: Place
+place: string
 depth_mm?: number
 height_mm: number
 }
@@ -564,6 +568,11 @@ export interface Places {
 now: Place
 count: Count[]
 tried: number
+}
+export interface Place {
+at_mm: number[]
+sag_mm: number
+worst_n: number
 }
 export interface Count {
 supports: number
@@ -721,12 +730,15 @@ when: string
 worst?: string
 lifts_mm: number
 geometry: Geometry
+own_holes: number
+fails?: string
 }
 export interface Geometry {
 low_mm: number
 high_mm: number
 reach_mm: number
 gap_mm: number
+back_mm: number
 arm_mm: number
 shapes: Shape[]
 forces: Force[]
@@ -757,6 +769,7 @@ y1_mm: number
 z2_mm: number
 y2_mm: number
 mm: number
+edit?: string
 }
 export interface Fact {
 name: string
@@ -775,6 +788,7 @@ counts: boolean
 near: boolean
 stud?: string
 stud_depth_mm: number
+head_mm: number
 length_mm: number
 d_mm: number
 in_stud_mm: number
@@ -811,6 +825,7 @@ low_mm: number
 high_mm: number
 reach_mm: number
 gap_mm: number
+back_mm: number
 arm_mm: number
 shapes: Shape[]
 forces: Force[]

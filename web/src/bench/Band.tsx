@@ -3,7 +3,7 @@ import { area, curveMonotoneX } from "d3-shape";
 import type { Link, ShelfReport } from "../api/types.gen";
 import { asked } from "../format";
 import { useBench } from "./context";
-import { figureOf, named, ROLE } from "./words";
+import { figureOf, named, OWN, ROLE } from "./words";
 
 const MOST = 3; // thicker than this is drawn broken off
 const ONE = 20; // pixels for what is asked
@@ -124,7 +124,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
                 onBlur={() => light(null)}
                 onClick={() => openWorking(link.id)}
               >
-                {ROLE[link.role] ?? link.name}
+                {OWN.includes(link.role) ? link.name : (ROLE[link.role] ?? link.name)}
                 <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(link, u)}</span>
               </button>
             ) : (

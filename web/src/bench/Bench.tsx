@@ -2,10 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useLayoutEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { api, Away, reason, Refused } from "../api/client";
-import type { Catalogue, Saved, ShelfReport } from "../api/types.gen";
+import type { Catalogue, Column as ColumnReport, Saved, Shelf, ShelfReport } from "../api/types.gen";
 import { FrontView } from "../drawing/FrontView";
 import { SectionView } from "../drawing/SectionView";
-import { SideView } from "../drawing/SideView";
+import { SideView, type Side } from "../drawing/SideView";
 import { BoardPanel } from "../stages/board/BoardPanel";
 import { HoldPanel } from "../stages/hold/HoldPanel";
 import { LoadPanel } from "../stages/load/LoadPanel";
@@ -15,7 +15,8 @@ import { Sheet } from "../ui/Sheet";
 import { download } from "../ui/files";
 import { Band } from "./Band";
 import { BenchProvider, linkOf, reportOf, useBench, type BenchValue, type Stage } from "./context";
-import { shelfOf, type Edit, type Selection } from "./edit";
+import { put } from "../stages/hold/parts";
+import { setRail, setSupport, shelfOf, type Edit, type Selection } from "./edit";
 import { history } from "./history";
 import { Cautions } from "./Cautions";
 import { HistorySheet } from "./HistorySheet";
@@ -227,23 +228,56 @@ function BandArea({ shelf }: { shelf: ShelfReport }) {
   );
 }
 
+/** What the side view is about: what is selected, else what gives first, else the first support. */
+function sideOf(shelf: Shelf, answer: ShelfReport, selection: Selection | null): Side | null {
+  const wanted = [selection?.id, linkOf(answer, answer.first)?.support, shelf.supports[0]?.id, shelf.rail?.id];
+  for (const id of wanted) {
+    const support = shelf.supports.find((s) => s.id === id);
+    const side = answer.supports.find((s) => s.id === id);
+    if (support && side)
+      return {
+        title: `${cap(side.name)}, from the side`,
+        under: side.when,
+        geometry: side.geometry,
+        load: side.load_n,
+        put: (path, v) =>
+          path.startsWith("rail.")
+            ? setRail(shelf.rail?.id ?? "", (r) => put(r, path.slice(5), v))
+            : setSupport(support.id, (s) => put(s, path, v)),
+      };
+    const rail = shelf.rail;
+    const worst = answer.rail?.geometry.columns.reduce<ColumnReport | undefined>(
+      (a, c) => (a && a.moment_nmm >= c.moment_nmm ? a : c),
+      undefined,
+    );
+    if (rail && rail.id === id && worst && answer.rail)
+      return {
+        title: `${cap(answer.rail.name)}, from the side`,
+        under: answer.rail.when,
+        geometry: { ...worst, arm_mm: worst.share_n > 0 ? worst.moment_nmm / worst.share_n : 0 },
+        load: worst.share_n,
+        put: (path, v) => setRail(rail.id, (r) => put(r, path.replace(/^rail\./, ""), v)),
+      };
+  }
+  return null;
+}
+
+const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+
 /** Front and side view in the room there is. */
 function DrawingArea() {
   const [ref, { width, height }] = useSize();
   const { design, report, shelfId, selection, stage } = useBench();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const answer = reportOf(report, shelfId);
-  const weakest = linkOf(answer, answer?.first)?.support;
-  const chosen = selection?.kind === "support" ? selection.id : undefined;
-  const id = chosen ?? weakest ?? shelf?.supports[0]?.id;
-  const support = shelf?.supports.find((s) => s.id === id);
-  const side = answer?.supports.find((s) => s.id === id);
   const beside = width >= 820;
   const section = stage === "Board" && shelf && answer ? answer.section : null;
   const shown =
-    support && side && stage !== "Wall" && !section && (beside || stage === "Hold") ? { support, side } : null;
+    shelf && answer && stage !== "Wall" && !section && (beside || stage === "Hold")
+      ? sideOf(shelf, answer, selection)
+      : null;
   const second = section !== null || shown !== null;
-  const sideWidth = !second ? 0 : beside ? Math.min(300, width * 0.34) : width;
+  const sideWidth = !second ? 0 : beside ? Math.min(340, width * 0.37) : width;
   const frontHeight = beside || !second ? height : height - 330;
   return (
     <div
@@ -256,15 +290,7 @@ function DrawingArea() {
           {section && shelf && (
             <SectionView shelf={shelf} section={section} width={sideWidth} height={beside ? height : 330} />
           )}
-          {shown && shelf && (
-            <SideView
-              shelf={shelf}
-              support={shown.support}
-              report={shown.side}
-              width={sideWidth}
-              height={beside ? height : 330}
-            />
-          )}
+          {shown && shelf && <SideView shelf={shelf} side={shown} width={sideWidth} height={beside ? height : 330} />}
         </div>
       )}
     </div>

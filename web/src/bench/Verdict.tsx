@@ -62,7 +62,9 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             ({first.how}).{" "}
           </>
         )}
-        {shelf.breaks ? `It would break at about ${limit(shelf.breaks, u)}. ` : "Where it would break is not known. "}
+        {shelf.breaks
+          ? `It would break ${shelf.breaks.above ? "somewhere" : "at about"} ${limit(shelf.breaks, u)}. `
+          : "Where it would break is not known. "}
         {bends && (
           <span className={shelf.verdict === "sags" || bends.used > 1 ? "text-ochre" : ""}>
             Stays straight to {limit(shelf.straight, u)} ({named(bends)}).{" "}

@@ -1,8 +1,8 @@
-import type { Fixing, Item, KeepOut, Project, Shelf, Stud, StudMark, Support } from "../api/types.gen";
+import type { Fixing, Item, KeepOut, Project, Rail, Shelf, Stud, StudMark, Support } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
-  kind: "shelf" | "support" | "item" | "stud" | "keepout";
+  kind: "shelf" | "support" | "rail" | "item" | "stud" | "keepout";
   id: string;
 }
 
@@ -17,12 +17,16 @@ export const shelfOf = (p: Project, s: Selection | null): Shelf | undefined =>
         (sh) =>
           (s.kind === "shelf" && sh.id === s.id) ||
           (s.kind === "support" && sh.supports.some((x) => x.id === s.id)) ||
+          (s.kind === "rail" && sh.rail?.id === s.id) ||
           (s.kind === "item" && sh.contents.some((x) => x.id === s.id)),
       )
     : undefined;
 
 export const supportOf = (p: Project, id: string): Support | undefined =>
   p.shelves.flatMap((s) => s.supports).find((x) => x.id === id);
+
+export const railOf = (p: Project, id: string): Rail | undefined =>
+  p.shelves.map((s) => s.rail).find((r) => r?.id === id);
 
 export const itemOf = (p: Project, id: string): Item | undefined =>
   p.shelves.flatMap((s) => s.contents).find((x) => x.id === id);
@@ -41,6 +45,24 @@ export const setSupport =
       s.supports.some((x) => x.id === id) ? { ...s, supports: s.supports.map((x) => (x.id === id ? with_(x) : x)) } : s,
     ),
   });
+
+export const setRail =
+  (id: string, with_: (r: Rail) => Rail): Edit =>
+  (p) => ({ ...p, shelves: p.shelves.map((s) => (s.rail?.id === id ? { ...s, rail: with_(s.rail) } : s)) });
+
+/** Moves a rail with its fasteners along the wall, and up or down against its shelf. */
+export const moveRail =
+  (id: string, x: number, bottom: number): Edit =>
+  (p) =>
+    setRail(id, (r) =>
+      shiftRail({ ...r, bottom_mm: clamp(bottom, -1000, 1000) }, clamp(x, 0, p.wall.length_mm - r.length_mm)),
+    )(p);
+
+const shiftRail = (r: Rail, x: number): Rail => ({
+  ...r,
+  x_mm: x,
+  spots: r.spots.map((s) => ({ ...s, x_mm: s.x_mm + x - r.x_mm })),
+});
 
 export const setItem =
   (id: string, patch: Partial<Item>): Edit =>
@@ -151,6 +173,7 @@ export const moveShelf =
         x_mm: s.x_mm + dx,
         y_mm: clamp(y, 0, p.wall.height_mm),
         supports: s.supports.map((u) => ({ ...u, x_mm: clamp(u.x_mm + dx, 0, p.wall.length_mm) })),
+        rail: s.rail && shiftRail(s.rail, clamp(s.rail.x_mm + dx, 0, p.wall.length_mm - s.rail.length_mm)),
       };
     })(p);
 
@@ -213,15 +236,28 @@ export const nearestStud = (p: Project, x: number): Stud | undefined =>
     undefined,
   );
 
-export const freshSupport = (u: Support, x: number): Support => ({
-  ...u,
-  id: newId(),
-  x_mm: x,
-  flat_bracket: u.flat_bracket && {
-    ...u.flat_bracket,
-    holes: u.flat_bracket.holes.map((h) => ({ ...h, id: newId() })),
-  },
-});
+/** The same thing with ids of its own, all the way down. */
+function fresh<T>(v: T): T {
+  if (Array.isArray(v)) return v.map((o: unknown) => fresh(o)) as T;
+  if (typeof v !== "object" || v === null) return v;
+  return Object.fromEntries(
+    Object.entries(v).map(([key, o]) => [
+      key,
+      (key === "id" || key === "hole") && typeof o === "string" ? newId() : fresh(o),
+    ]),
+  ) as T;
+}
+
+export const freshSupport = (u: Support, x: number): Support => ({ ...fresh(u), x_mm: x });
+
+/** One more support like those that a shelf has, at the first free stud. */
+export function oneMore(p: Project, shelf: Shelf): Support {
+  const taken = (x: number) => shelf.supports.some((s) => Math.abs(s.x_mm - x) < 20);
+  const stud = woodStuds(p).find((s) => s.x_mm > shelf.x_mm && s.x_mm < shelf.x_mm + shelf.length_mm && !taken(s.x_mm));
+  const x = stud?.x_mm ?? clamp(shelf.x_mm + shelf.length_mm / 2 + shelf.supports.length * 5, 0, p.wall.length_mm);
+  const like = shelf.supports[0];
+  return like ? freshSupport(like, x) : newBracket(p, x);
+}
 
 /** A shelf of everyday make, hung on the two studs best placed for it. */
 export function newShelf(p: Project): Shelf {
@@ -408,7 +444,7 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
       { kind: "keepout", id: copy.id },
     ];
   }
-  if (!shelf) return [p, sel];
+  if (!shelf || sel.kind === "rail") return [p, sel];
   if (sel.kind === "shelf") {
     const y = shelf.y_mm + 400 > p.wall.height_mm ? Math.max(0, shelf.y_mm - 400) : shelf.y_mm + 400;
     const copy: Shelf = {
@@ -417,6 +453,7 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
       name: `${shelf.name} copy`,
       y_mm: y,
       supports: shelf.supports.map((u) => freshSupport(u, u.x_mm)),
+      rail: shelf.rail && fresh(shelf.rail),
       contents: shelf.contents.map((c) => ({ ...c, id: newId() })),
       build: { ...shelf.build, cuts: shelf.build.cuts?.map((c) => ({ ...c, id: newId() })) },
     };
@@ -454,6 +491,7 @@ export function remove(p: Project, sel: Selection): Project {
     shelves: p.shelves.map((s) => ({
       ...s,
       supports: sel.kind === "support" ? s.supports.filter((u) => u.id !== sel.id) : s.supports,
+      rail: sel.kind === "rail" && s.rail?.id === sel.id ? undefined : s.rail,
       contents: sel.kind === "item" ? s.contents.filter((c) => c.id !== sel.id) : s.contents,
     })),
   };
@@ -473,6 +511,10 @@ export function nudge(p: Project, sel: Selection, dx: number, dy: number): Proje
     case "support": {
       const s = supportOf(p, sel.id);
       return s ? moveSupport(sel.id, s.x_mm + dx)(p) : p;
+    }
+    case "rail": {
+      const r = railOf(p, sel.id);
+      return r ? moveRail(sel.id, r.x_mm + dx, r.bottom_mm + dy)(p) : p;
     }
     case "item": {
       const it = itemOf(p, sel.id);

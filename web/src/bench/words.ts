@@ -7,15 +7,22 @@ export const ROLE: Record<string, string> = {
   bends: "board bends",
   shears: "board shears",
   sags: "board sags",
-  bears: "board on bracket",
-  tips: "stays on arm",
-  bar: "bar at corner",
-  droop: "bracket droops",
-  near: "at the corner",
+  bears: "board bears",
+  tips: "stays on",
+  bar: "what reaches out",
+  bore: "where it sits",
+  droop: "front droops",
+  joint: "joint",
+  unhooks: "hooked on",
+  rail: "piece on the wall",
+  near: "fasteners",
   others: "the others",
   heel: "under the heel",
   behind: "into the wall",
 };
+
+/** Roles whose links say better by their own names what they are. */
+export const OWN = ["bar", "bore", "joint", "unhooks", "rail", "near"];
 
 /** The times at which the sag is looked at, as a person says them. */
 export const TIMES = [
@@ -49,7 +56,7 @@ export function figureOf(l: Link, u: Units): string {
 }
 
 /** Link name and place: "corner screw, bracket 2". */
-export const named = (l: Link): string => (l.where === "board" ? l.name : `${l.name}, ${l.where}`);
+export const named = (l: Link): string => (l.where === "board" || l.where === "" ? l.name : `${l.name}, ${l.where}`);
 
 /** The verdict's first sentence, in two parts: what is stressed, and the rest. */
 export function headline(s: ShelfReport, u: Units): [string, string] {

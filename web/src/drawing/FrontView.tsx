@@ -7,10 +7,12 @@ import {
   moveEnd,
   moveItem,
   moveKeepOut,
+  moveRail,
   moveShelf,
   moveStud,
   moveSupport,
   nearestStud,
+  railOf,
   shelfOf,
   studsOf,
   supportOf,
@@ -21,6 +23,7 @@ import { ScannerDrawing } from "../stages/wall/ScannerDrawing";
 import { Hatches } from "./Hatch";
 import { KEEP_OUT, KeepOutDrawing } from "./KeepOutDrawing";
 import { ShelfDrawing } from "./ShelfDrawing";
+import { extent } from "./Supports";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
 import { WallFill } from "./WallFill";
 import { fit, type Box, type View } from "./view";
@@ -60,7 +63,8 @@ export function FrontView({ width, height }: { width: number; height: number }) 
     }
     if (!shelf || whole) return { x0: 0, x1: design.wall.length_mm, y0: 0, y1: design.wall.height_mm };
     const tall = Math.max(160, ...shelf.contents.map((c) => c.height_mm));
-    const low = Math.max(80, ...shelf.supports.map((s) => s.flat_bracket?.leg_mm ?? 0));
+    const goes = extent(reportOf(report, shelf.id));
+    const low = Math.max(80, goes.below);
     return {
       x0: stage === "Wall" && !small ? 0 : Math.max(0, shelf.x_mm - 60),
       x1:
@@ -68,7 +72,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
           ? design.wall.length_mm
           : Math.min(design.wall.length_mm, shelf.x_mm + shelf.length_mm + 60),
       y0: shelf.y_mm - low - 130,
-      y1: shelf.y_mm + shelf.thickness_mm + tall,
+      y1: shelf.y_mm + Math.max(shelf.thickness_mm + tall, goes.above),
     };
   }
 
@@ -114,6 +118,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
         const near = stud && Math.abs(stud.x_mm - x) * view.k < 16;
         edit(moveSupport(id, near && !altKey ? stud.x_mm : grid(x)), tag);
       } else if (kind === "shelf") edit(moveShelf(id, altKey ? x : grid(x), grid(y0 - my / view.k)), tag);
+      else if (kind === "rail") edit(moveRail(id, grid(x), grid(y0 - my / view.k)), tag);
       else if (kind === "item") edit(moveItem(id, grid(x)), tag);
       else if (kind === "stud") edit(moveStud(id, grid(x)), tag);
       else if (kind === "keepout") edit(moveKeepOut(id, grid(x), grid(y0 - my / view.k)), tag);
@@ -266,6 +271,10 @@ function placeOf(design: Project, kind: Exclude<DragKind, "pan">, id: string): [
   if (kind === "keepout") {
     const k = design.wall.keep_outs.find((o) => o.id === id);
     return [k?.x_mm ?? 0, k?.y_mm ?? 0];
+  }
+  if (kind === "rail") {
+    const r = railOf(design, id);
+    return [r?.x_mm ?? 0, r?.bottom_mm ?? 0];
   }
   if (kind === "support") return [supportOf(design, id)?.x_mm ?? 0, 0];
   const s = shelfOf(design, { kind: "shelf", id });

@@ -1,13 +1,11 @@
-import type { ReactNode, SVGProps } from "react";
-import type { CurvePoint, Hole, Item, SagAt, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
+import type { SVGProps } from "react";
+import type { CurvePoint, Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
-import { nearestStud, type Selection } from "../bench/edit";
 import { nameOf, TIMES } from "../bench/words";
 import { lengthUnit, mass, sag, weight } from "../format";
 import { ItemShape } from "./Contents";
+import { extent, idle, RailDrawing, SupportDrawing, type Thing } from "./Supports";
 import type { View } from "./view";
-
-type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
 
 /** One shelf with its contents, supports, holes and the sag of its board. */
 export function ShelfDrawing({
@@ -35,12 +33,28 @@ export function ShelfDrawing({
   const wood = nameOf(catalogue, shelf.board.woods[0]);
   const hit = Math.max(thick, 24);
   const places = shelf.supports.map((u) => view.x(u.x_mm)).sort((a, b) => a - b);
-  const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 72);
+  const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 64);
+  const over = shelf.rail?.kind === "cleat"; // hooks stand before the board's back edge
+  const supports = shelf.supports.map((u) => (
+    <SupportDrawing
+      key={u.id}
+      support={u}
+      shelf={shelf}
+      report={report?.supports.find((r) => r.id === u.id)}
+      view={view}
+      thing={thing}
+      named={current && !crowded}
+      foot={under + Math.max(extent(report).below, -(shelf.rail?.bottom_mm ?? 0)) * view.k}
+      alone={(report?.supports.filter(idle).length ?? 0) === 1}
+    />
+  ));
   return (
     <g opacity={current ? 1 : 0.75}>
       {shelf.contents.map((it) => (
         <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
       ))}
+      <RailDrawing shelf={shelf} report={report} view={view} thing={thing} />
+      {over && supports}
       {thing(
         { kind: "shelf", id: shelf.id },
         `${shelf.name}: ${wood}, ${lengthUnit(shelf.length_mm, design.units)} long, ${lengthUnit(shelf.y_mm, design.units)} up`,
@@ -107,24 +121,10 @@ export function ShelfDrawing({
         ))}
       {current && report && stage === "Load" && <WorstPlaces shelf={shelf} report={report} view={view} />}
       {current && report && <SagCurve shelf={shelf} report={report} view={view} />}
-      {shelf.supports.map((u) => (
-        <BracketDrawing
-          key={u.id}
-          support={u}
-          shelf={shelf}
-          report={report?.supports.find((r) => r.id === u.id)}
-          view={view}
-          thing={thing}
-          named={current && !crowded}
-          alone={(report?.supports.filter(idle).length ?? 0) === 1}
-        />
-      ))}
+      {!over && supports}
     </g>
   );
 }
-
-/** A support of which no fastener counts. */
-const idle = (r: SupportReport) => !r.geometry.holes.some((h) => h.counts);
 
 function ItemDrawing({
   item,
@@ -176,123 +176,6 @@ function ItemDrawing({
   );
 }
 
-/** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
-function HoleMark({ hole, x, y, wide }: { hole: Hole; x: number; y: number; wide: number }) {
-  const r = Math.max(2.5, Math.min(4.5, wide * 0.28));
-  if (hole.counts && hole.meets !== "edge") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
-  const color = hole.counts ? "var(--ochre)" : "var(--red)";
-  return (
-    <g stroke={color} strokeWidth="2" fill="var(--sheet)">
-      <circle cx={x} cy={y} r={r + 1.5} />
-      {hole.counts ? (
-        <path d={`M${x} ${y - r} a${r} ${r} 0 0 1 0 ${2 * r} z`} fill={color} />
-      ) : (
-        <path d={`M${x - 3} ${y - 3} l6 6 m0 -6 l-6 6`} />
-      )}
-    </g>
-  );
-}
-
-function BracketDrawing({
-  support,
-  shelf,
-  report,
-  view,
-  thing,
-  named,
-  alone,
-}: {
-  support: Support;
-  shelf: Shelf;
-  report: SupportReport | undefined;
-  view: View;
-  thing: Thing;
-  named: boolean;
-  alone: boolean; // the only idle one: there is room for the reason
-}) {
-  const { design, selection, lit } = useBench();
-  const b = support.flat_bracket;
-  if (!b) return null;
-  const x = view.x(support.x_mm);
-  const w = Math.max(4, b.width_mm * view.k);
-  const under = view.y(shelf.y_mm);
-  const leg = Math.max(8, b.leg_mm * view.k);
-  const y = b.leg_side === "above" ? under - leg : under;
-  const holes = report?.geometry.holes ?? [];
-  const bad = report !== undefined && idle(report);
-  const on = selection?.kind === "support" && selection.id === support.id;
-  const shown = lit?.includes(`/${support.id}/`) ?? false;
-  const stud = nearestStud(design, support.x_mm);
-  const name = report?.number ? `bracket ${report.number}` : "bracket";
-  const foot = Math.max(under, y + leg);
-  return thing(
-    { kind: "support", id: support.id },
-    `${name}, ${lengthUnit(support.x_mm, design.units)} along the wall` +
-      (report ? `, carries ${weight(report.share_kg * 9.80665, design.units)}` : "") +
-      (bad ? `, ${holes[0]?.why ?? "it has no screws"}` : ""),
-    <>
-      <rect
-        x={x - Math.max(w, 24) / 2}
-        y={y}
-        width={Math.max(w, 24)}
-        height={Math.max(leg, 24)}
-        fill="transparent"
-        className="focus-ring"
-      />
-      <rect
-        x={x - w / 2}
-        y={y}
-        width={w}
-        height={leg}
-        fill="var(--steel)"
-        stroke={bad ? "var(--red)" : on || shown ? "var(--chalk)" : "var(--timber-ink)"}
-        strokeWidth={on || shown || bad ? 2.5 : 1.2}
-      />
-      <rect
-        x={x - w / 2}
-        y={under - 1}
-        width={w}
-        height={Math.max(2, b.thickness_mm * view.k)}
-        fill="var(--steel)"
-        stroke="var(--timber-ink)"
-        strokeWidth="0.8"
-      />
-      {holes.map((h) => (
-        <HoleMark
-          key={h.id}
-          wide={w}
-          hole={h}
-          x={x + (h.x_mm - support.x_mm) * view.k || x}
-          y={under - h.y_mm * view.k}
-        />
-      ))}
-      {named && report && (
-        <text
-          x={x}
-          y={foot + 20}
-          textAnchor="middle"
-          fontSize="16"
-          fontWeight="500"
-          className="fig"
-          fill={bad ? "var(--red)" : "var(--ink)"}
-        >
-          {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, design.units)}
-        </text>
-      )}
-      {named && bad && report.number > 0 && (
-        <text x={x} y={foot + 38} textAnchor="middle" fontSize="13" fill="var(--red)">
-          {holes[0]?.meets === "misses" && holes[0].edge_mm < 0 && stud
-            ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), design.units)} to the stud`
-            : alone
-              ? (holes[0]?.why ?? "no screws")
-              : "not counted"}
-        </text>
-      )}
-    </>,
-    "cursor-ew-resize touch-none",
-  );
-}
-
 /** Where on the front edge a sudden load is worst. */
 function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
   const { design } = useBench();
@@ -301,8 +184,7 @@ function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfRepor
     ...(report.accident ? [{ answer: report.accident, words: "worst place for an accident" }] : []),
   ];
   const y = view.y(shelf.y_mm);
-  const legs = Math.max(0, ...shelf.supports.map((u) => u.flat_bracket?.leg_mm ?? 0));
-  const foot = y + legs * view.k + 96;
+  const foot = y + extent(report).below * view.k + 96;
   return (
     <g pointerEvents="none" data-testid="worst-places">
       {marks.map(({ answer, words }, i) => {
@@ -349,11 +231,7 @@ function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; 
       .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + down(p, t) * times * view.k).toFixed(1)}`)
       .join("L");
   const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
-  const legs = Math.max(
-    0,
-    ...shelf.supports.map((u) => (u.flat_bracket?.leg_side === "below" ? u.flat_bracket.leg_mm : 0)),
-  );
-  const y = y0 + Math.max(deepest * times, legs) * view.k + 50;
+  const y = y0 + Math.max(deepest * times, extent(report).below) * view.k + 50;
   return (
     <g pointerEvents="none">
       <path d={path(today)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />

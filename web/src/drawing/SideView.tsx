@@ -1,96 +1,102 @@
-import type { Shelf, Support, SupportReport } from "../api/types.gen";
+import type { Force, Hole, Measure as Dimension, Shelf, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { framed } from "../bench/edit";
-import { fine, length, lengthUnit, weight } from "../format";
+import { framed, type Edit } from "../bench/edit";
+import { length, lengthUnit, weight } from "../format";
+import { Measure } from "../ui/Measure";
+import { Facts } from "./Facts";
 import { Hatches } from "./Hatch";
 
-/** One support from the side, larger: the lever, the heel, what pulls and pushes. */
-export function SideView({
-  shelf,
-  support,
-  report,
-  width,
-  height,
-}: {
-  shelf: Shelf;
-  support: Support;
-  report: SupportReport;
-  width: number;
-  height: number;
-}) {
+/** What is looked at from the side: a support, or the rail at one of its studs. */
+export interface Side {
+  title: string;
+  under: string;
+  geometry: SupportReport["geometry"];
+  /** What comes down on it and how far out, N and mm; 0 where nothing is drawn. */
+  load: number;
+  /** Puts a figure that is typed on a dimension into the design. */
+  put: (path: string, v: number) => Edit;
+}
+
+const FILL: Record<string, string> = {
+  metal: "var(--steel)",
+  timber: "var(--timber)",
+  sheet: "var(--timber-light)",
+  void: "var(--sheet)",
+  within: "none",
+};
+
+/** One support from the side, larger: the levers, the heel, what pulls and pushes. */
+export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: Side; width: number; height: number }) {
   const { design } = useBench();
   const u = design.units;
-  const b = support.flat_bracket;
-  const g = report.geometry;
-  if (!b) return null;
-  const stud = Math.max(60, ...g.holes.map((h) => h.stud_depth_mm));
-  const below = -Math.min(g.leg_bottom_mm, -50) + 40;
-  const above = Math.max(g.leg_top_mm + 20, shelf.thickness_mm + 60);
-  const head = 52;
-  const foot = 64;
+  const g = side.geometry;
+  const stud = Math.max(
+    60,
+    ...g.holes.map((h) => h.stud_depth_mm),
+    ...g.holes.map((h) => h.length_mm - h.head_mm - g.gap_mm),
+  );
+  const below = Math.max(50, -g.low_mm) + 30;
+  const above = Math.max(g.high_mm + 20, shelf.thickness_mm + 50);
+  const head = 78;
+  const foot = 112;
   const k = Math.min(
-    (width - 46) / (stud + g.gap_mm + Math.max(shelf.depth_mm, g.reach_mm)),
+    (width - (g.measures.some((m) => m.edit && m.y1_mm !== m.y2_mm) ? 76 : 40)) /
+      (stud + g.gap_mm + Math.max(g.back_mm + shelf.depth_mm, g.reach_mm)),
     (height - head - foot) / (above + below),
   );
-  const face = 16 + (stud + g.gap_mm) * k;
-  const used = (above + below) * k;
-  const y0 = head + (height - head - foot - used) / 2 + above * k;
+  const face = 14 + (stud + g.gap_mm) * k;
+  const y0 = head + (height - head - foot - (above + below) * k) / 2 + above * k;
   const X = (z: number) => face + z * k;
   const Y = (y: number) => y0 - y * k;
-  const top = Y(above) - 8;
-  const bottom = Y(-below) + 8;
+  const top = Y(above) - 6;
+  const bottom = Y(-below) + 6;
   const solid = !framed(design);
-  const behind = solid || g.holes.some((h) => h.meets === "stud" || h.meets === "edge");
+  const behind = solid || g.holes.length === 0 || g.holes.some((h) => h.meets === "stud" || h.meets === "edge");
   const lining = g.holes.some((h) => h.meets === "lining");
-  const load = report.load_n;
-  const arm = g.arm_mm;
-  const t = g.thickness_mm;
-  const high = Y(shelf.thickness_mm) - Math.min(52, above * k * 0.55);
-  const near = g.holes.find((h) => h.near);
-  const over = near !== undefined && near.pull_n > near.takes_n;
-  const label = `Bracket from the side. Load ${weight(load, u)} at ${lengthUnit(arm, u)} from the wall. Corner screw pulls ${weight(g.near_pull_n, u)}. Heel pushes ${weight(g.push_n, u)}.`;
+  const high = Math.min(Y(shelf.thickness_mm) - 44, Y(g.high_mm) - 22);
+  const arrows = place(
+    g.forces.filter((f) => f.n > 0.05),
+    X,
+    Y,
+    width,
+    bottom,
+  );
+  // Dimensions to type on stand clear of the drawing: level ones under it, upright ones before it.
+  const typed = g.measures.filter((m) => m.edit);
+  const front = X(Math.max(g.back_mm + shelf.depth_mm, g.reach_mm));
+  const dims = typed.map((m, i) => {
+    const level = m.y1_mm === m.y2_mm;
+    const before = typed.slice(0, i).filter((o) => (o.y1_mm === o.y2_mm) === level).length;
+    const y = Math.max(bottom, Y(g.low_mm)) + 14 + before * 26;
+    const x = Math.min(front + 28 + before * 44, width - 30);
+    return level
+      ? { m, x1: X(m.z1_mm), x2: X(m.z2_mm), y1: y, y2: y }
+      : { m, x1: x, x2: x, y1: Y(m.y1_mm), y2: Y(m.y2_mm) };
+  });
+  const spoken = g.forces.map((f) => `${f.name} ${weight(f.n, u)}`).join(", ");
   return (
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }}>
       <div className="absolute top-1 left-3 right-2">
-        <h2 className="font-semibold">{report.number ? `Bracket ${report.number}` : "Bracket"}, from the side</h2>
-        <p className="truncate text-[13px] text-soft">
-          bar {fine(b.width_mm, u)} × {fine(b.thickness_mm, u)}, wall leg {b.leg_side}
-        </p>
+        <h2 className="font-semibold">{side.title}</h2>
+        <p className="truncate text-[13px] text-soft">{side.under}</p>
       </div>
-      <svg width={width} height={height} role="img" aria-label={label} className="block">
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${side.title}. ${side.load > 0 ? `Load ${weight(side.load, u)} at ${lengthUnit(g.arm_mm, u)} from the wall. ` : ""}${spoken}.`}
+        className="block"
+      >
         <Hatches />
-        {behind ? (
-          <rect
-            x={face - (g.gap_mm + stud) * k}
-            y={top}
-            width={stud * k}
-            height={bottom - top}
-            fill={solid ? "url(#masonry)" : "url(#stud)"}
-            stroke="var(--soft)"
-            strokeWidth="0.8"
-          />
-        ) : (
-          <g>
-            <rect
-              x={face - (g.gap_mm + stud) * k}
-              y={top}
-              width={stud * k}
-              height={bottom - top}
-              fill="none"
-              stroke={lining ? "var(--soft)" : "var(--red)"}
-              strokeDasharray="5 4"
-            />
-            <text
-              x={face - (g.gap_mm + stud / 2) * k}
-              y={bottom - 8}
-              textAnchor="middle"
-              fontSize="13"
-              fill={lining ? "var(--soft)" : "var(--red)"}
-            >
-              {lining ? "hollow" : "nothing"}
-            </text>
-          </g>
-        )}
+        <Behind
+          x={face - (g.gap_mm + stud) * k}
+          y={top}
+          w={stud * k}
+          h={bottom - top}
+          there={behind}
+          solid={solid}
+          lining={lining}
+        />
         {g.gap_mm > 0 && (
           <rect
             x={face - g.gap_mm * k}
@@ -102,51 +108,28 @@ export function SideView({
             strokeWidth="0.8"
           />
         )}
-        <rect
-          x={X(0)}
-          y={Y(shelf.thickness_mm)}
-          width={shelf.depth_mm * k}
-          height={Math.max(2, shelf.thickness_mm * k)}
-          fill="var(--timber-light)"
-        />
-        <rect
-          x={X(0)}
-          y={Y(shelf.thickness_mm)}
-          width={shelf.depth_mm * k}
-          height={Math.max(2, shelf.thickness_mm * k)}
-          fill="url(#grain)"
-          stroke="var(--ink)"
-        />
-        <g fill="var(--steel)" stroke="var(--ink)">
-          <rect
-            x={X(0)}
-            y={Y(g.leg_top_mm)}
-            width={Math.max(2, t * k)}
-            height={Math.max(2, (g.leg_top_mm - g.leg_bottom_mm) * k)}
-          />
-          <rect x={X(0)} y={Y(0)} width={g.reach_mm * k} height={Math.max(2, t * k)} />
-        </g>
-        {g.holes.map((h) => {
-          const color = h.counts ? "var(--ink)" : "var(--red)";
-          return (
-            <g key={h.id} stroke={color}>
-              <line
-                x1={X(t) + 3}
-                x2={X(t - h.length_mm)}
-                y1={Y(h.y_mm)}
-                y2={Y(h.y_mm)}
-                strokeWidth={Math.max(2, h.d_mm * k)}
-                opacity="0.85"
+        <Board shelf={shelf} x={X(g.back_mm)} y={Y(shelf.thickness_mm)} k={k} />
+        {g.shapes.map(
+          (s, i) =>
+            s.side && (
+              <polygon
+                key={i}
+                points={s.side.map(([z, y]) => `${X(z)},${Y(y)}`).join(" ")}
+                fill={FILL[s.stuff] ?? "none"}
+                stroke="var(--timber-ink)"
+                strokeWidth={s.stuff === "within" ? 0.9 : 1.1}
+                strokeDasharray={s.stuff === "within" || s.stuff === "void" ? "3 2" : undefined}
               />
-              <line x1={X(t) + 3} x2={X(t) + 3} y1={Y(h.y_mm) - 5} y2={Y(h.y_mm) + 5} strokeWidth="2.5" />
-            </g>
-          );
-        })}
-        {load > 0 && (
+            ),
+        )}
+        {g.holes.map((h) => (
+          <Screw key={h.id} hole={h} X={X} Y={Y} k={k} />
+        ))}
+        {side.load > 0 && (
           <g>
             <line
-              x1={X(arm)}
-              x2={X(arm)}
+              x1={X(g.arm_mm)}
+              x2={X(g.arm_mm)}
               y1={high}
               y2={Y(shelf.thickness_mm) - 2}
               stroke="var(--ink)"
@@ -154,95 +137,243 @@ export function SideView({
               markerEnd="url(#arrow)"
             />
             <text
-              x={Math.min(X(arm) + 6, width - 66)}
+              x={Math.min(X(g.arm_mm) + 6, width - 66)}
               y={high + 4}
               fontSize="15"
               fontWeight="500"
               className="fig"
               fill="var(--ink)"
             >
-              {weight(load, u)}
+              {weight(side.load, u)}
             </text>
             <line
               x1={X(0)}
-              x2={X(arm)}
-              y1={high + 22}
-              y2={high + 22}
+              x2={X(g.arm_mm)}
+              y1={high + 20}
+              y2={high + 20}
               stroke="var(--chalk)"
               markerStart="url(#arrow)"
               markerEnd="url(#arrow)"
             />
             <text
-              x={(X(0) + X(arm)) / 2}
-              y={high + 17}
+              x={(X(0) + X(g.arm_mm)) / 2}
+              y={high + 16}
               textAnchor="middle"
               fontSize="13"
               className="fig"
               fill="var(--chalk)"
             >
-              {length(arm, u)}
+              {length(g.arm_mm, u)}
             </text>
           </g>
         )}
-        {near && (
-          <g fill={over ? "var(--red)" : "var(--ink)"}>
-            <line
-              x1={X(t) + 8}
-              x2={X(t) + 52}
-              y1={Y(near.y_mm)}
-              y2={Y(near.y_mm)}
-              stroke={over ? "var(--red)" : "var(--ink)"}
-              strokeWidth="2"
-              markerEnd="url(#arrow)"
-            />
-            <text x={X(t) + 58} y={Y(near.y_mm) + 4} fontSize="13">
-              pulls{" "}
+        {g.measures
+          .filter((m) => !m.edit)
+          .map((m, i) => (
+            <Lever key={i} m={m} X={X} Y={Y} />
+          ))}
+        {dims.map((d) => (
+          <g key={d.m.edit} stroke="var(--chalk)">
+            <line x1={d.x1} x2={d.x2} y1={d.y1} y2={d.y2} markerStart="url(#arrow)" markerEnd="url(#arrow)" />
+            {d.y1 === d.y2 ? (
+              <path d={`M${d.x1} ${d.y1 - 6}v12M${d.x2} ${d.y1 - 6}v12`} />
+            ) : (
+              <path d={`M${d.x1 - 6} ${d.y1}h12M${d.x1 - 6} ${d.y2}h12`} />
+            )}
+          </g>
+        ))}
+        {arrows.map((a, i) => (
+          <g key={i} fill={a.over ? "var(--red)" : "var(--ink)"} stroke={a.over ? "var(--red)" : "var(--ink)"}>
+            <line x1={a.x1} y1={a.y1} x2={a.x2} y2={a.y2} strokeWidth="2" markerEnd="url(#arrow)" />
+            {Math.abs(a.ty - a.y2) > 14 && <line x1={a.x2} y1={a.y2} x2={a.tx} y2={a.ty - 5} strokeWidth="0.6" />}
+            <text
+              x={a.tx}
+              y={a.ty}
+              fontSize="13"
+              textAnchor={a.end ? "end" : "start"}
+              stroke="none"
+              style={{ paintOrder: "stroke", stroke: "var(--sheet)" }}
+            >
+              {a.force.name}{" "}
               <tspan className="fig" fontWeight="500">
-                {weight(g.near_pull_n, u)}
+                {weight(a.force.n, u)}
               </tspan>
             </text>
-            <text x={X(t) + 58} y={Y(near.y_mm) + 20} fontSize="13" fill="var(--soft)">
-              takes <tspan className="fig">{weight(near.takes_n, u)}</tspan>
-            </text>
           </g>
-        )}
-        {near && g.push_n > 0 && (
-          <g>
-            <line
-              x1={X(t) + 44}
-              x2={X(0) + 4}
-              y1={Y(g.heel_mm)}
-              y2={Y(g.heel_mm)}
-              stroke="var(--ink)"
-              strokeWidth="1.6"
-              markerEnd="url(#arrow)"
-            />
-            <text x={X(t) + 50} y={Y(g.heel_mm) + 5} fontSize="13" fill="var(--ink)">
-              heel <tspan className="fig">{weight(g.push_n, u)}</tspan>
-            </text>
-          </g>
-        )}
+        ))}
       </svg>
-      <p className="absolute right-2 bottom-1 left-3 text-[13px] leading-snug text-soft">
-        {near ? (
-          <>
-            In the {solid ? "wall" : lining ? "lining" : "stud"}:{" "}
-            <span className="fig">{length(near.in_stud_mm, u)}</span>, needs{" "}
-            <span className="fig">{lengthUnit(near.least_mm, u)}</span>. Turned over (leg{" "}
-            {b.leg_side === "below" ? "above" : "below"}) the near one would pull{" "}
-            <span className="fig">{weight(g.turned_pull_n, u)}</span>
-            {g.holes.length > 1 && (
-              <>
-                , the other <span className="fig">{weight(g.turned_other_pull_n, u)}</span> in place of{" "}
-                <span className="fig">{weight(g.other_pull_n, u)}</span>
-              </>
-            )}
-            .
-          </>
-        ) : (
-          <span className="text-red">Nothing in this bracket is counted: {g.holes[0]?.why || "it has none"}.</span>
-        )}
+      {dims.map((d) => (
+        <div
+          key={d.m.edit}
+          className="absolute -translate-x-1/2 -translate-y-1/2"
+          style={{ left: Math.max(26, Math.min((d.x1 + d.x2) / 2, width - 30)), top: (d.y1 + d.y2) / 2 }}
+        >
+          <Measure
+            bare
+            label={`${d.m.name}, ${side.title}`}
+            kind="length"
+            value={d.m.mm}
+            onValue={(v) => side.put(d.m.edit ?? "", v)}
+          />
+        </div>
+      ))}
+      <p className="absolute right-2 bottom-1 left-3 max-h-[84px] overflow-y-auto text-[13px] leading-snug text-soft">
+        <Facts facts={g.facts} holes={g.holes} />
       </p>
     </div>
   );
+}
+
+function Board({ shelf, x, y, k }: { shelf: Shelf; x: number; y: number; k: number }) {
+  const at = { x, y, width: shelf.depth_mm * k, height: Math.max(2, shelf.thickness_mm * k) };
+  return (
+    <>
+      <rect {...at} fill="var(--timber-light)" />
+      <rect {...at} fill="url(#grain)" stroke="var(--ink)" />
+    </>
+  );
+}
+
+/** What stands behind the lining: a stud, masonry, or nothing. */
+function Behind({
+  x,
+  y,
+  w,
+  h,
+  there,
+  solid,
+  lining,
+}: {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  there: boolean;
+  solid: boolean;
+  lining: boolean;
+}) {
+  if (there)
+    return (
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill={solid ? "url(#masonry)" : "url(#stud)"}
+        stroke="var(--soft)"
+        strokeWidth="0.8"
+      />
+    );
+  const color = lining ? "var(--soft)" : "var(--red)";
+  return (
+    <g>
+      <rect x={x} y={y} width={w} height={h} fill="none" stroke={color} strokeDasharray="5 4" />
+      <text x={x + w / 2} y={y + h - 8} textAnchor="middle" fontSize="13" fill={color}>
+        {lining ? "hollow" : "nothing"}
+      </text>
+    </g>
+  );
+}
+
+function Screw({ hole, X, Y, k }: { hole: Hole; X: (z: number) => number; Y: (y: number) => number; k: number }) {
+  if (hole.length_mm === 0) return null;
+  const z = hole.head_mm;
+  return (
+    <g stroke={hole.counts ? "var(--timber-ink)" : "var(--red)"}>
+      <line
+        x1={X(z)}
+        x2={X(z - hole.length_mm)}
+        y1={Y(hole.y_mm)}
+        y2={Y(hole.y_mm)}
+        strokeWidth={Math.max(2, hole.d_mm * k)}
+        opacity="0.85"
+      />
+      <line x1={X(z) + 2} x2={X(z) + 2} y1={Y(hole.y_mm) - 5} y2={Y(hole.y_mm) + 5} strokeWidth="2.5" />
+    </g>
+  );
+}
+
+/** A lever: upright beside what turns on it, or level under what reaches out. */
+function Lever({ m, X, Y }: { m: Dimension; X: (z: number) => number; Y: (y: number) => number }) {
+  const { design } = useBench();
+  const level = m.y1_mm === m.y2_mm;
+  const off = level ? 0 : -10;
+  const right = !level && X(m.z1_mm) < 74; // no room for the figure on the left
+  const [x1, x2, y1, y2] = [X(m.z1_mm) + off, X(m.z2_mm) + off, Y(m.y1_mm), Y(m.y2_mm)];
+  if (Math.hypot(x2 - x1, y2 - y1) < 10) return null;
+  return (
+    <g stroke="var(--chalk)" fill="var(--chalk)">
+      <line x1={x1} x2={x2} y1={y1} y2={y2} markerStart="url(#arrow)" markerEnd="url(#arrow)" />
+      <text
+        x={level ? (x1 + x2) / 2 : right ? x1 + 16 : x1 - 4}
+        y={level ? y1 + 16 : (y1 + y2) / 2 + 4}
+        textAnchor={level ? "middle" : right ? "start" : "end"}
+        fontSize="13"
+        className="fig"
+        style={{ stroke: "var(--sheet)" }}
+      >
+        {length(m.mm, design.units)}
+      </text>
+    </g>
+  );
+}
+
+interface Arrow {
+  force: Force;
+  over: boolean;
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  tx: number;
+  ty: number;
+  end: boolean;
+}
+
+/** Arrows of one length with their words clear of one another. */
+function place(
+  forces: Force[],
+  X: (z: number) => number,
+  Y: (y: number) => number,
+  width: number,
+  bottom: number,
+): Arrow[] {
+  const out = forces.map((force): Arrow => {
+    const x = X(force.z_mm);
+    const y = Y(force.y_mm);
+    const n = Math.hypot(force.dz, force.dy) || 1;
+    const dx = force.dz / n;
+    const dy = -force.dy / n;
+    const inward = force.dz < 0 || (force.dz === 0 && force.dy < 0);
+    const from = inward ? 40 : 6;
+    const to = inward ? 4 : 40;
+    const side = inward ? -1 : 1;
+    const x1 = x + dx * side * from;
+    const y1 = y + dy * side * from;
+    const x2 = x + dx * side * to;
+    const y2 = y + dy * side * to;
+    const tx = Math.max(x1, x2) + 6;
+    return {
+      force,
+      over: (force.takes_n ?? 0) > 0 && force.n > (force.takes_n ?? 0),
+      x1,
+      y1,
+      x2,
+      y2,
+      tx,
+      ty: (force.dz === 0 ? y1 : y2) + 4,
+      end: false,
+    };
+  });
+  out.sort((a, b) => a.ty - b.ty);
+  out.forEach((a, i) => {
+    const before = out[i - 1];
+    if (before && a.ty - before.ty < 17) a.ty = before.ty + 17;
+    a.ty = Math.min(a.ty, bottom + 12);
+    if (a.tx + (a.force.name.length + 8) * 7 > width) {
+      a.tx = width - 6;
+      a.end = true;
+    }
+  });
+  return out;
 }

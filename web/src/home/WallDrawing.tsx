@@ -46,7 +46,8 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
       ))}
       <line x1={v.x(0)} x2={v.x(design.wall.length_mm)} y1={floor} y2={floor} stroke="var(--soft)" strokeWidth="2" />
       {design.shelves.map((s) => {
-        const gives = report?.shelves.find((r) => r.id === s.id)?.verdict === "gives";
+        const answer = report?.shelves.find((r) => r.id === s.id);
+        const gives = answer?.verdict === "gives";
         const base = v.y(s.y_mm + s.thickness_mm);
         return (
           <g key={s.id}>
@@ -68,16 +69,32 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
               fill="var(--timber)"
               stroke={gives ? "var(--red)" : "var(--ink)"}
             />
-            {s.supports.map((u) => (
+            {s.rail && (
               <rect
-                key={u.id}
-                x={v.x(u.x_mm) - 2}
-                y={v.y(s.y_mm + (u.flat_bracket?.leg_side === "above" ? (u.flat_bracket.leg_mm ?? 0) : 0))}
-                width={4}
-                height={(u.flat_bracket?.leg_mm ?? 0) * v.k}
-                fill="var(--ink)"
+                x={v.x(s.rail.x_mm)}
+                y={v.y(s.y_mm + s.rail.bottom_mm + s.rail.height_mm)}
+                width={s.rail.length_mm * v.k}
+                height={Math.max(1.5, s.rail.height_mm * v.k)}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="0.8"
               />
-            ))}
+            )}
+            {answer?.supports.map((u) => {
+              const at = s.supports.find((o) => o.id === u.id)?.x_mm ?? 0;
+              return u.geometry.shapes?.map(
+                (shape, i) =>
+                  shape.front && (
+                    <polygon
+                      key={`${u.id}-${i}`}
+                      points={shape.front.map(([x, y]) => `${v.x(at + x)},${v.y(s.y_mm + y)}`).join(" ")}
+                      fill="var(--ink)"
+                      stroke="var(--ink)"
+                      strokeWidth="1"
+                    />
+                  ),
+              );
+            })}
           </g>
         );
       })}

@@ -1,43 +1,39 @@
-import type { FlatBracket, Shelf, Support, SupportReport } from "../../api/types.gen";
+import { useState } from "react";
+import { api, reason } from "../../api/client";
+import type { Hole, Rail, Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
 import {
+  changeShelf,
+  freshSupport,
   moveSupport,
   nearestStud,
-  newBracket,
   newId,
+  oneMore,
+  setRail,
   setShelf,
   setSupport,
-  woodStuds,
+  studsOf,
   type Edit,
 } from "../../bench/edit";
 import { figureOf } from "../../bench/words";
-import { fine, length, lengthUnit, weight } from "../../format";
+import { factText } from "../../drawing/Facts";
+import { fine, lengthUnit, weight } from "../../format";
 import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
-import { FixingFields } from "./FixingFields";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
+import { FixingFields } from "./FixingFields";
+import { PartFields } from "./PartFields";
+import { partKey, PARTS, railFields, wayOf } from "./parts";
 
 /** Stage 4: how does it hang, and what carries it? */
 export function HoldPanel() {
-  const { design, report, shelfId, selection, select, edit } = useBench();
+  const { design, report, shelfId, selection } = useBench();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
-  const numbered = (s: Support) => r?.supports.find((x) => x.id === s.id)?.number ?? 0;
   const support = selection?.kind === "support" ? shelf.supports.find((s) => s.id === selection.id) : undefined;
-  const add = () => {
-    const taken = (x: number) => shelf.supports.some((s) => Math.abs(s.x_mm - x) < 20);
-    const stud = woodStuds(design).find(
-      (s) => s.x_mm > shelf.x_mm && s.x_mm < shelf.x_mm + shelf.length_mm && !taken(s.x_mm),
-    );
-    const like = shelf.supports[0];
-    const fresh = newBracket(design, stud?.x_mm ?? shelf.x_mm + shelf.length_mm / 2 + shelf.supports.length * 5);
-    if (like?.flat_bracket)
-      fresh.flat_bracket = { ...like.flat_bracket, holes: like.flat_bracket.holes.map((h) => ({ ...h, id: newId() })) };
-    edit(setShelf(shelf.id, { supports: [...shelf.supports, fresh] }));
-    select({ kind: "support", id: fresh.id });
-  };
+  const rail = selection?.kind === "rail" ? shelf.rail : undefined;
   return (
     <>
       {support ? (
@@ -47,36 +43,103 @@ export function HoldPanel() {
           support={support}
           report={r?.supports.find((x) => x.id === support.id)}
         />
+      ) : rail ? (
+        <RailFields key={rail.id} shelf={shelf} rail={rail} report={r} />
       ) : (
-        <ShelfHead />
+        <>
+          <ShelfHead />
+          <WayPick shelf={shelf} />
+        </>
       )}
-      <Group
-        title="Supports"
-        action={
-          <button type="button" className="act" onClick={add}>
-            add a bracket
-          </button>
-        }
-      >
-        <ul>
-          {[...shelf.supports]
-            .sort((a, b) => a.x_mm - b.x_mm)
-            .map((s) => {
-              const sr = r?.supports.find((x) => x.id === s.id);
-              return (
-                <ListRow
-                  key={s.id}
-                  on={s.id === support?.id}
-                  figure={sr ? weight(sr.share_kg * 9.80665, design.units) : ""}
-                  onClick={() => select({ kind: "support", id: s.id })}
-                >
-                  {numbered(s) ? `bracket ${numbered(s)}` : "bracket, not under the board"}
-                </ListRow>
-              );
-            })}
-        </ul>
-      </Group>
+      <Carriers shelf={shelf} report={r} />
     </>
+  );
+}
+
+/** The way that the shelf hangs in; another one dresses it anew. */
+function WayPick({ shelf }: { shelf: Shelf }) {
+  const { design, catalogue, tryEdit, select } = useBench();
+  const [error, setError] = useState<string | null>(null);
+  const now = wayOf(shelf);
+  const way = catalogue.ways.find((w) => w.key === now);
+  const dress = async (key: string) => {
+    try {
+      const next = await api.dress({ design, shelf: shelf.id, way: key });
+      const why = await tryEdit(changeShelf(shelf.id, () => next));
+      setError(why);
+      if (!why) select({ kind: "shelf", id: shelf.id });
+    } catch (err) {
+      setError(reason(err));
+    }
+  };
+  return (
+    <Group>
+      <Pick
+        label="hangs on"
+        value={now}
+        options={[
+          ...(now ? [] : [["", "nothing yet"] as [string, string]]),
+          ...catalogue.ways.map((w): [string, string] => [w.key, w.name]),
+        ]}
+        onChange={(key) => void dress(key)}
+      />
+      {way && <p className="text-[13px] text-soft">{way.words}</p>}
+      {error && (
+        <p role="alert" className="text-[13px] text-red">
+          {error}
+        </p>
+      )}
+    </Group>
+  );
+}
+
+/** What carries the shelf: its rail and its supports, with their shares. */
+function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undefined }) {
+  const { design, selection, select, edit } = useBench();
+  const noun = report?.supports[0]?.name.replace(/ \d+$/, "") ?? "bracket";
+  const add = () => {
+    const one = oneMore(design, shelf);
+    edit(setShelf(shelf.id, { supports: [...shelf.supports, one] }));
+    select({ kind: "support", id: one.id });
+  };
+  return (
+    <Group
+      title="What carries it"
+      action={
+        shelf.rail?.kind !== "block" && (
+          <button type="button" className="act" onClick={add}>
+            add a {noun}
+          </button>
+        )
+      }
+    >
+      <ul>
+        {shelf.rail && (
+          <ListRow
+            on={selection?.kind === "rail"}
+            figure={`${report?.rail?.geometry.columns.reduce((n, c) => n + c.holes.filter((h) => h.counts).length, 0) ?? ""} hold`}
+            onClick={() => shelf.rail && select({ kind: "rail", id: shelf.rail.id })}
+          >
+            {report?.rail?.name ?? shelf.rail.kind} on the wall
+          </ListRow>
+        )}
+        {[...shelf.supports]
+          .sort((a, b) => a.x_mm - b.x_mm)
+          .map((s) => {
+            const sr = report?.supports.find((x) => x.id === s.id);
+            return (
+              <ListRow
+                key={s.id}
+                on={s.id === selection?.id}
+                figure={sr ? weight(sr.share_kg * 9.80665, design.units) : ""}
+                onClick={() => select({ kind: "support", id: s.id })}
+              >
+                {!sr ? s.kind.replace("-", " ") : sr.number ? sr.name : `${sr.name}, not under the board`}
+              </ListRow>
+            );
+          })}
+      </ul>
+    </Group>
   );
 }
 
@@ -89,18 +152,17 @@ function SupportFields({
   support: Support;
   report: SupportReport | undefined;
 }) {
-  const { design, edit, select, openWorking } = useBench();
-  const b = support.flat_bracket;
-  if (!b) return null;
-  const set = (patch: Partial<FlatBracket>): Edit =>
-    setSupport(support.id, (s) => ({ ...s, flat_bracket: { ...b, ...patch } }));
+  const { design, edit, select } = useBench();
+  const key = partKey(support) as "pin";
+  const part = support[key];
+  if (!part) return null;
   const stud = nearestStud(design, support.x_mm);
+  const title = (report?.name ?? support.kind).replace(/^./, (c) => c.toUpperCase());
+  const likes = shelf.supports.filter((s) => s.kind === support.kind).length;
   return (
     <>
       <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-[18px] font-semibold">
-          {report?.number ? `Bracket ${report.number} of ${shelf.supports.length}` : "Bracket"}
-        </h2>
+        <h2 className="text-[18px] font-semibold">{report?.number ? `${title} of ${likes}` : title}</h2>
         <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
           the shelf
         </button>
@@ -112,34 +174,6 @@ function SupportFields({
           kind="length"
           value={support.x_mm}
           onValue={(v) => setSupport(support.id, (s) => ({ ...s, x_mm: v }))}
-        />
-        <Measure label="reach" kind="length" value={b.reach_mm} onValue={(v) => set({ reach_mm: v })} />
-        <Measure label="leg on the wall" kind="length" value={b.leg_mm} onValue={(v) => set({ leg_mm: v })} />
-        <Measure label="bar, wide" fine kind="length" value={b.width_mm} onValue={(v) => set({ width_mm: v })} />
-        <Measure
-          label="bar, thick"
-          fine
-          kind="length"
-          value={b.thickness_mm}
-          onValue={(v) => set({ thickness_mm: v })}
-        />
-        <Choice
-          label="steel"
-          value={b.steel}
-          options={[
-            ["unmarked", "not marked"],
-            ["structural", "structural"],
-          ]}
-          onChange={(steel) => edit(set({ steel }))}
-        />
-        <Choice
-          label="wall leg"
-          value={b.leg_side}
-          options={[
-            ["below", "below"],
-            ["above", "above"],
-          ]}
-          onChange={(leg_side) => edit(set({ leg_side }))}
         />
         <div className="flex flex-wrap gap-x-4">
           {stud && (
@@ -153,30 +187,197 @@ function SupportFields({
             </button>
           )}
           <CopyDelete of={{ kind: "support", id: support.id }} />
+          {likes > 1 && (
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                edit(
+                  setShelf(shelf.id, {
+                    supports: shelf.supports.map((s) =>
+                      s.id === support.id || s.kind !== support.kind
+                        ? s
+                        : { ...freshSupport(support, s.x_mm), id: s.id },
+                    ),
+                  }),
+                )
+              }
+            >
+              all like this
+            </button>
+          )}
+        </div>
+      </Group>
+      <PartFields
+        groups={PARTS[support.kind] ?? []}
+        part={part}
+        set={(p) => setSupport(support.id, (s) => ({ ...s, [key]: p }))}
+        support={support}
+        shelf={shelf}
+      />
+      {report && <Meets hole={report.geometry.holes[0]} />}
+      <Marks marks={report?.geometry.marks ?? []} />
+      <LinkList id={support.id} />
+    </>
+  );
+}
+
+/** The rail: its sizes, its fasteners in columns and rows, the lengths it is pieced together from. */
+function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report: ShelfReport | undefined }) {
+  const { design, edit, select } = useBench();
+  const set = (with_: (r: Rail) => Rail): Edit => setRail(rail.id, with_);
+  const columns = [...new Set(rail.spots.map((s) => s.x_mm))].sort((a, b) => a - b);
+  const rows = [...new Set(rail.spots.map((s) => s.y_mm))].sort((a, b) => a - b);
+  const spotsAt = (xs: number[], ys: number[]) => xs.flatMap((x_mm) => ys.map((y_mm) => ({ id: newId(), x_mm, y_mm })));
+  const studs = studsOf(design)
+    .map((s) => s.x_mm)
+    .filter((x) => x > rail.x_mm + 20 && x < rail.x_mm + rail.length_mm - 20);
+  const joints = rail.joints_mm ?? [];
+  const name = report?.rail?.name ?? rail.kind;
+  return (
+    <>
+      <div className="flex items-baseline justify-between pb-1">
+        <h2 className="text-[18px] font-semibold">{name.replace(/^./, (c) => c.toUpperCase())} on the wall</h2>
+        <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
+          the shelf
+        </button>
+      </div>
+      <PartFields
+        groups={railFields(rail.kind)}
+        part={rail}
+        set={(r) =>
+          set((was) =>
+            r.x_mm === was.x_mm ? r : { ...r, spots: r.spots.map((s) => ({ ...s, x_mm: s.x_mm + r.x_mm - was.x_mm })) },
+          )
+        }
+        shelf={shelf}
+      />
+      <Group title={`${rail.spots.length} into the wall`}>
+        <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />
+        <Choice
+          label="rows"
+          value={String(Math.min(rows.length, 3))}
+          options={[
+            ["1", "one"],
+            ["2", "two"],
+            ["3", "three"],
+          ]}
+          onChange={(n) => {
+            const h = rail.height_mm;
+            const in_ = Math.min(20, h / 3);
+            const ys = { "1": [h / 2], "2": [in_, h - in_], "3": [in_, h / 2, h - in_] }[n] ?? [h / 2];
+            edit(set((r) => ({ ...r, spots: spotsAt(columns, ys) })));
+          }}
+        />
+        {rows.map((y, i) => (
+          <Measure
+            key={i}
+            label={`row ${i + 1}, over the lower edge`}
+            kind="length"
+            value={y}
+            onValue={(v) => set((r) => ({ ...r, spots: r.spots.map((s) => (s.y_mm === y ? { ...s, y_mm: v } : s)) }))}
+          />
+        ))}
+        {columns.map((x, i) => (
+          <div key={i} className="flex items-center gap-2">
+            <div className="min-w-0 flex-1">
+              <Measure
+                label={`column ${i + 1}, along the wall`}
+                kind="length"
+                value={x}
+                onValue={(v) =>
+                  set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))
+                }
+              />
+            </div>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Remove column ${i + 1}`}
+              onClick={() => edit(set((r) => ({ ...r, spots: r.spots.filter((s) => s.x_mm !== x) })))}
+            >
+              ✕
+            </button>
+          </div>
+        ))}
+        <div className="flex flex-wrap gap-x-4">
+          {studs.length > 0 && (
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                edit(set((r) => ({ ...r, spots: spotsAt(studs, rows.length ? rows : [rail.height_mm / 2]) })))
+              }
+            >
+              one at every stud
+            </button>
+          )}
           <button
             type="button"
             className="act"
-            onClick={() =>
+            onClick={() => {
+              const x = Math.min(rail.x_mm + rail.length_mm - 20, (columns.at(-1) ?? rail.x_mm) + 100);
               edit(
-                setShelf(shelf.id, {
-                  supports: shelf.supports.map((s) => ({
-                    ...s,
-                    flat_bracket: s.flat_bracket && {
-                      ...b,
-                      holes: s.id === support.id ? b.holes : b.holes.map((h) => ({ ...h, id: newId() })),
-                    },
-                  })),
-                }),
-              )
-            }
+                set((r) => ({ ...r, spots: [...r.spots, ...spotsAt([x], rows.length ? rows : [rail.height_mm / 2])] })),
+              );
+            }}
           >
-            all like this
+            one more column
           </button>
+          {rows.length > 1 && (
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                edit(
+                  set((r) => ({
+                    ...r,
+                    spots: columns.flatMap((x, i) => spotsAt([x], [rows[i % rows.length] ?? r.height_mm / 2])),
+                  })),
+                )
+              }
+            >
+              stagger them
+            </button>
+          )}
         </div>
       </Group>
-      <ScrewFields b={b} set={set} report={report} />
-      <BoardScrewFields b={b} set={set} />
-      {report && <LinkList id={support.id} open={openWorking} />}
+      <Group
+        title={joints.length ? `Pieced together from ${joints.length + 1} lengths` : "In one length"}
+        action={
+          <button
+            type="button"
+            className="act"
+            onClick={() => edit(set((r) => ({ ...r, joints_mm: [...joints, r.length_mm / 2].sort((a, b) => a - b) })))}
+          >
+            cut it
+          </button>
+        }
+      >
+        {joints.map((j, i) => (
+          <div key={i} className="flex items-center gap-2">
+            <div className="min-w-0 flex-1">
+              <Measure
+                label={`cut ${i + 1}, from its left end`}
+                kind="length"
+                value={j}
+                onValue={(v) => set((r) => ({ ...r, joints_mm: joints.map((o, k) => (k === i ? v : o)) }))}
+              />
+            </div>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Remove cut ${i + 1}`}
+              onClick={() => edit(set((r) => ({ ...r, joints_mm: joints.filter((_, k) => k !== i) })))}
+            >
+              ✕
+            </button>
+          </div>
+        ))}
+      </Group>
+      <Meets hole={report?.rail?.geometry.columns[0]?.holes[0]} />
+      <Marks marks={report?.rail?.geometry.marks ?? []} />
+      <LinkList id={rail.id} />
     </>
   );
 }
@@ -188,164 +389,75 @@ const MEETS: Record<string, string> = {
   wall: "the wall",
 };
 
-function ScrewFields({
-  b,
-  set,
-  report,
-}: {
-  b: FlatBracket;
-  set: (p: Partial<FlatBracket>) => Edit;
-  report: SupportReport | undefined;
-}) {
-  const { design, edit } = useBench();
+/** What the first fastener finds behind the wall's face, and the bits for it. */
+function Meets({ hole }: { hole: Hole | undefined }) {
+  const { design } = useBench();
   const u = design.units;
-  const hole = report?.geometry.holes[0];
+  if (!hole || hole.length_mm === 0) return null;
   return (
-    <Group
-      title={`${b.holes.length} into the wall`}
-      action={
-        b.holes.length < 12 && (
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              const far = Math.max(0, ...b.holes.map((h) => h.from_corner_mm));
-              edit(
-                set({
-                  holes: [...b.holes, { id: newId(), from_corner_mm: Math.min(far + 20, b.leg_mm - 2), offset_mm: 0 }],
-                }),
-              );
-            }}
-          >
-            add
-          </button>
-        )
-      }
-    >
-      <FixingFields fixing={b.screw} set={(screw) => set({ screw })} />
-      {b.holes.map((h, i) => (
-        <div key={h.id} className="flex items-center gap-2">
-          <div className="min-w-0 flex-1">
-            <Measure
-              label={`hole ${i + 1}, from the corner`}
-              kind="length"
-              value={h.from_corner_mm}
-              onValue={(v) => set({ holes: b.holes.map((o) => (o.id === h.id ? { ...o, from_corner_mm: v } : o)) })}
-            />
-          </div>
-          <button
-            type="button"
-            className="act"
-            aria-label={`Remove hole ${i + 1}`}
-            onClick={() => edit(set({ holes: b.holes.filter((o) => o.id !== h.id) }))}
-          >
-            ✕
-          </button>
-        </div>
-      ))}
-      <Measure label="holes, wide" fine kind="length" value={b.hole_mm} onValue={(v) => set({ hole_mm: v })} />
-      {hole && (
+    <Group title="The first fastener">
+      {hole.counts ? (
+        <Row label="meets" tone="good">
+          {MEETS[hole.meets] ?? hole.meets}
+        </Row>
+      ) : (
+        <p className="text-red">It {hole.why || "meets nothing"}.</p>
+      )}
+      {hole.chance_of_a_miss > 0 && hole.meets !== "misses" && (
+        <Row label="chance of a miss" tone="close">
+          {Math.ceil(hole.chance_of_a_miss * 100)} in 100
+        </Row>
+      )}
+      {hole.meets !== "misses" && (
         <>
-          <Row label="meets" tone={hole.counts ? "good" : "bad"}>
-            {hole.counts ? MEETS[hole.meets] : hole.why || "nothing"}
+          <Row label="in it" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>
+            {lengthUnit(hole.in_stud_mm, u)}
           </Row>
-          {hole.chance_of_a_miss > 0 && hole.meets !== "misses" && (
-            <Row label="chance of a miss" tone="close">
-              {Math.ceil(hole.chance_of_a_miss * 100)} in 100
-            </Row>
+          <Row label="needs there">{lengthUnit(hole.least_mm, u)}</Row>
+          <Row label="shortest that counts">{lengthUnit(hole.would_need_mm, u)}</Row>
+          {hole.better_mm !== undefined && (
+            <p className="text-[13px] text-soft">
+              Of this <span className="fig">{lengthUnit(hole.length_mm, u)}</span> one{" "}
+              <span className="fig">{lengthUnit(hole.in_stud_mm, u)}</span> are in the stud;{" "}
+              <span className="fig text-ink">{lengthUnit(hole.better_mm, u)}</span> would{" "}
+              {hole.better_times ? (
+                <>
+                  hold <span className="fig text-ink">{hole.better_times.toFixed(1)} ×</span>
+                </>
+              ) : (
+                "count"
+              )}
+              .
+            </p>
           )}
-          {hole.meets !== "misses" && (
-            <>
-              <Row label="in it" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>
-                {lengthUnit(hole.in_stud_mm, u)}
-              </Row>
-              <Row label="needs there">{lengthUnit(hole.least_mm, u)}</Row>
-              <Row label="shortest that counts">{lengthUnit(hole.would_need_mm, u)}</Row>
-              <Row label="pilot bit">{fine(hole.pilot_mm, u)}</Row>
-            </>
-          )}
+          <Row label="pilot bit">{fine(hole.pilot_mm, u)}</Row>
+          {hole.clearance_mm !== undefined && <Row label="clearance bit">{fine(hole.clearance_mm, u)}</Row>}
         </>
       )}
     </Group>
   );
 }
 
-function BoardScrewFields({ b, set }: { b: FlatBracket; set: (p: Partial<FlatBracket>) => Edit }) {
-  const { design, edit, catalogue } = useBench();
-  const s = b.board_screws;
-  if (!s)
-    return (
-      <Group
-        title="Board lies loose on it"
-        action={
-          <button
-            type="button"
-            className="act"
-            onClick={() =>
-              edit(
-                set({
-                  board_screws: {
-                    ...(design.units.length === "in"
-                      ? { type: "wood-8", length_mm: 19.05 }
-                      : { type: "wood-4", length_mm: 20 }),
-                    count: 2,
-                    from_wall_mm: Math.round(b.reach_mm / 2),
-                  },
-                }),
-              )
-            }
-          >
-            screw it down
-          </button>
-        }
-      >
-        {null}
-      </Group>
-    );
+/** What to mark out and cut by. */
+function Marks({ marks }: { marks: Parameters<typeof factText>[0][] }) {
+  const { design } = useBench();
+  if (marks.length === 0) return null;
   return (
-    <Group
-      title="Screws up into the board"
-      action={
-        <button type="button" className="act" onClick={() => edit(set({ board_screws: undefined }))}>
-          lay it loose
-        </button>
-      }
-    >
-      <Measure
-        label="how many"
-        kind="number"
-        value={s.count}
-        onValue={(v) => set({ board_screws: { ...s, count: Math.round(v) } })}
-      />
-      <Pick
-        label="screw"
-        value={s.type}
-        options={catalogue.fasteners.filter((f) => f.kind === "wood-screw").map((f) => [f.key, f.name])}
-        onChange={(type) => edit(set({ board_screws: { ...s, type } }))}
-      />
-      <Measure
-        label="long"
-        kind="length"
-        value={s.length_mm}
-        onValue={(v) => set({ board_screws: { ...s, length_mm: v } })}
-      />
-      <Measure
-        label="from the wall"
-        kind="length"
-        value={s.from_wall_mm}
-        onValue={(v) => set({ board_screws: { ...s, from_wall_mm: v } })}
-      />
-      <p className="text-[13px] text-soft">
-        Bar and board take {length(b.thickness_mm, design.units)} and what is left of the screw.
-      </p>
+    <Group title="Marking out">
+      {marks.map((m, i) => (
+        <Row key={i} label={m.name} tone={m.bad ? "bad" : undefined}>
+          {factText(m, design.units)}
+        </Row>
+      ))}
     </Group>
   );
 }
 
-/** Every link of the selected support, worst first; each opens its working. */
-function LinkList({ id, open }: { id: string; open: (link: string) => void }) {
-  const { design, report, shelfId, light } = useBench();
+/** Every link of the selected thing, worst first; each opens its working. */
+function LinkList({ id }: { id: string }) {
+  const { design, report, shelfId, light, openWorking } = useBench();
   const links = reportOf(report, shelfId)?.links.filter((l) => l.support === id) ?? [];
+  if (links.length === 0) return null;
   return (
     <Group title="What each part holds">
       <ul>
@@ -359,9 +471,12 @@ function LinkList({ id, open }: { id: string; open: (link: string) => void }) {
                 className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] gap-2 text-left hover:text-chalk ${l.used > 1 ? (l.kind === "stiffness" ? "text-ochre" : "text-red") : ""}`}
                 onMouseEnter={() => light(l.id)}
                 onMouseLeave={() => light(null)}
-                onClick={() => open(l.id)}
+                onClick={() => openWorking(l.id)}
               >
-                <span>{l.name}</span>
+                <span>
+                  {l.name}
+                  {l.where.startsWith("stud") && <span className="text-soft">, {l.where}</span>}
+                </span>
                 <span className="fig text-right text-[13px]">{figureOf(l, design.units)}</span>
               </button>
             </li>

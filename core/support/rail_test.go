@@ -1,0 +1,241 @@
+package support
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+func mm(v float64) quantity.Length { return quantity.Length(v) }
+
+// railOn puts a rail up with plain loads at places along the wall.
+func railOn(r *Rail, s Setting, at ...float64) *railed {
+	var riders []Rider
+	for _, x := range at {
+		riders = append(riders, Rider{x, straight})
+	}
+	return newRailed(r, s, riders)
+}
+
+func loads(v, e float64, n int) []Action {
+	out := make([]Action, n)
+	for i := range out {
+		out[i] = Action{R: v, M: v * e}
+	}
+	return out
+}
+
+func TestRow7ScrewThroughAStrip(t *testing.T) {
+	// #12 × 3 1/2 in through 38.1 of cherry and a gap of 15.875: 34.925 mm in the stud.
+	s := onStuds(500, 500)
+	s.Wall.Lining.Thickness = 15.875
+	r := strip(300, 700, 60, []float64{500}, []float64{30})
+	r.Thickness, r.Screw.Length = 38.1, 88.9
+	d := &railOn(r, s, 500).lengths[0].holes[0]
+	if !d.counts() || !near(d.grip.In, 34.925, 1e-6) || !near(d.caps[Everyday].push, 312.8, 0.005) {
+		t.Errorf("in the stud %v, Z %v, want 312.8", d.grip.In, d.caps[Everyday].push)
+	}
+	r.Screw.Length = 76.2
+	if d := &railOn(r, s, 500).lengths[0].holes[0]; d.counts() || !near(d.grip.In, 22.2, 0.005) || !strings.Contains(d.why(), "too short") {
+		t.Errorf("the 3 in one has %v in the stud and counts: %v", d.grip.In, d.why())
+	}
+}
+
+func TestColumnsShareAsStiffBodyOrByLevers(t *testing.T) {
+	s := onStuds(500, 400, 800, 1200)
+	r := strip(300, 1300, 60, []float64{400, 800, 1200}, []float64{40})
+	// 90 N on the left column: as a stiff body V/n + V ecc xi/Σx² with ecc −400,
+	// Σx² 320 000: 30 + 90 × 400 × 400/320 000 = 75; by levers all 90 of it.
+	rail := railOn(r, s, 400)
+	a := loads(90, 100, 1)
+	for k, want := range []float64{90, 30, -15} {
+		if got := rail.carries(nil, 0, k, a); !near(got.V, want, 1e-9) || !near(got.M, want*100, 1e-9) {
+			t.Errorf("column %d carries %v, %v, want %v", k+1, got.V, got.M, want)
+		}
+	}
+	// Midway between the first two, 45 each by levers; stiffly 30 + 18 000 × 400/320 000 = 52.5, 30, 7.5.
+	rail = railOn(r, s, 600)
+	for k, want := range []float64{52.5, 45, 7.5} {
+		if got := rail.carries(nil, 0, k, a); !near(got.V, want, 1e-9) {
+			t.Errorf("midway, column %d: %v, want %v", k+1, got.V, want)
+		}
+	}
+	// Past the last stud the levers throw more than all of it on that one: 90 × 1.2.
+	rail = railOn(r, s, 1280)
+	if got := rail.carries(nil, 0, 2, a); !near(got.V, 108, 1e-9) {
+		t.Errorf("overhanging by a fifth of the span: %v, want 108", got.V)
+	}
+}
+
+// Shares sum to the load in either way of sharing, for any loads.
+func TestSharesSumToTheLoad(t *testing.T) {
+	s := onStuds(500, 400, 760, 1200)
+	r := strip(300, 1300, 60, []float64{400, 760, 1200}, []float64{40})
+	at := []float64{380, 550, 900, 1250}
+	rail := railOn(r, s, at...)
+	a := []Action{{R: 50, M: 4000}, {R: 110, M: 9000}, {R: 20, M: 900}, {R: 70, M: 8000}}
+	stiff, lever := 0.0, 0.0
+	for k := range rail.lengths[0].columns {
+		var sh working.Sheet
+		rail.carries(&sh, 0, k, a)
+		for _, step := range sh.Steps {
+			switch step.Symbol {
+			case "V1":
+				stiff += step.Result
+			}
+		}
+		for i := range a {
+			lever += a[i].R * leverShare(rail.lengths[0].columns, k, at[i])
+		}
+	}
+	if !near(stiff, 250, 1e-9) {
+		t.Errorf("as a stiff body %v of 250", stiff)
+	}
+	if lever < 250-1e-9 { // overhangs ask for more, none for less
+		t.Errorf("by levers %v of 250", lever)
+	}
+}
+
+func TestATallerStripPullsLess(t *testing.T) {
+	s := onStuds(500, 400, 800)
+	last := math.Inf(1)
+	for _, h := range []float64{38, 60, 90, 140} {
+		r := strip(300, 900, h, []float64{400, 800}, []float64{h - 17})
+		rail := railOn(r, s, 450, 750)
+		u := rail.Links()[0].Use(nil, loads(80, 120, 2))
+		if u.Used >= last {
+			t.Errorf("%v mm high: the screws are used %v, lower ones %v", h, u.Used, last)
+		}
+		last = u.Used
+	}
+}
+
+func TestOneMoreStudNeverLowersAStrip(t *testing.T) {
+	s := onStuds(500, 400, 800, 1200)
+	worst := func(xs ...float64) float64 {
+		rail := railOn(strip(300, 1300, 60, xs, []float64{40}), s, 450, 800, 1150)
+		used := 0.0
+		for _, l := range rail.Links() {
+			if l.Role == RoleNear {
+				used = max(used, l.Use(nil, loads(60, 110, 3)).Used)
+			}
+		}
+		return used
+	}
+	if two, three := worst(400, 1200), worst(400, 800, 1200); three > two {
+		t.Errorf("on two studs used %v, on three %v", two, three)
+	}
+}
+
+func TestAColumnIsHeldByTheHeelRule(t *testing.T) {
+	s := onStuds(500, 500)
+	r := strip(300, 700, 60, []float64{500}, []float64{20, 45})
+	rail := railOn(r, s, 500)
+	const m = 9000.0
+	c := &rail.lengths[0].columns[0]
+	a := c.down.contact(m)
+	sum, turn := 0.0, 0.0
+	rail.lengths[0].each(c, Pulled{V: 100, M: m}, func(i int, v, pull float64) {
+		sum += pull
+		turn += pull * (rail.lengths[0].holes[i].y - rail.lengths[0].low - a/2)
+		if v != 50 {
+			t.Errorf("each of two is pushed by %v, want 50", v)
+		}
+	})
+	if !near(sum, c.down.fb*c.down.b*a, 1e-4) || !near(turn, m, 1e-4) {
+		t.Errorf("pulls of %v against the heel's %v, moment %v of %v", sum, c.down.fb*c.down.b*a, turn, m)
+	}
+	if c.down.b != 400 {
+		t.Errorf("a lone column presses with all of the strip: %v mm", c.down.b)
+	}
+}
+
+func TestSplittingOfAStrip(t *testing.T) {
+	// EC5 8.1.4 by hand: 14 × 38 × √(40/(1 − 40/60)) = 5827.7 N characteristic; × 0.48 at CD 1.
+	if f := splitting(nil, 38, 60, 40, material.Basis{CD: 1}); !near(f, 5827.8*0.48, 1e-4) {
+		t.Errorf("%v, want %v", f, 5827.8*0.48)
+	}
+	if f := splitting(nil, 38, 60, 40, material.Basis{Mean: true}); !near(f, 5827.8, 1e-4) {
+		t.Errorf("at the break %v", f)
+	}
+}
+
+func TestTwistOfAStrip(t *testing.T) {
+	s := onStuds(500, 400, 800)
+	rail := railOn(strip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 500)
+	// A pin a quarter of the way to the next stud: 3/4 of 80 × 100 = 6000 N·mm twist
+	// the strip: τ = 6000/(0.208 × 38³) = 0.5257 MPa; Fv of cherry at CD 1 is
+	// 11.7 × 0.7697/2.3 × 0.5 = 1.958.
+	if u := rail.twists(nil, loads(80, 100, 1)); !near(u.Used, 0.5257/1.958, 0.002) {
+		t.Errorf("twist %v, want %v", u.Used, 0.5257/1.958)
+	}
+	if u := railOn(strip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 400).twists(nil, loads(80, 100, 1)); u.Used != 0 {
+		t.Errorf("a pin at a stud twists nothing: %v", u.Used)
+	}
+}
+
+func TestARailPiecedTogetherIsSeveral(t *testing.T) {
+	s := onStuds(500, 400, 800, 1200)
+	r := strip(300, 1300, 60, []float64{400, 1200}, []float64{20, 45})
+	r.Joints = []quantity.Length{300, 700} // the middle length, 600 to 1000, has no fastener
+	rail := railOn(r, s, 400, 800)
+	gate := map[string]Use{}
+	for _, l := range rail.Links() {
+		if l.Kind == Gate {
+			gate[l.Where] = l.Use(nil, loads(50, 100, 2))
+		}
+	}
+	if u := gate["length 1 of the strip"]; u.Used != 0 {
+		t.Errorf("the first length: %+v", u)
+	}
+	if u := gate["length 2 of the strip"]; !math.IsInf(u.Used, 1) {
+		t.Errorf("a length that nothing holds, with a pin in it: %+v", u)
+	}
+	if u := gate["length 3 of the strip"]; u.How != "carries nothing" {
+		t.Errorf("a length that nothing hangs on: %+v", u)
+	}
+	// A length on one stud must not swing: loads beside it need two rows.
+	r.Joints, r.Spots = nil, r.Spots[:1]
+	if u := railOn(r, s, 500).Links()[0].Use(nil, loads(50, 100, 1)); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, "swing") {
+		t.Errorf("one screw, and a load beside it: %+v", u)
+	}
+}
+
+func TestFastenersTooNearAnEndSplitTheStrip(t *testing.T) {
+	s := onStuds(500, 320, 700)
+	// #12: D 5.486, end distance 54.9: 20 mm is under half of it, 40 under all.
+	r := strip(300, 800, 60, []float64{320, 700}, []float64{30})
+	rail := railOn(r, s, 500)
+	if d := &rail.lengths[0].holes[0]; d.counts() || !strings.Contains(d.why(), "splits") {
+		t.Errorf("20 mm from the end: %q", d.why())
+	}
+	r.X, r.Length = 280, 520
+	rail = railOn(r, s, 500)
+	if d := &rail.lengths[0].holes[0]; !d.counts() || len(rail.Notes().Cautions) == 0 {
+		t.Errorf("40 mm from the end: %q, %v", d.why(), rail.Notes().Cautions)
+	}
+}
+
+func TestBadRails(t *testing.T) {
+	l := problem.New()
+	(&Rail{Made: Made{"pine?", "fine?"}, ID: "", Kind: "pole", Length: 3, Height: -1, Thickness: 999, Spots: []Spot{{ID: "a", X: 9e9, Y: -3}}, Screw: Fixing{Type: "nail"}}).Validate(l.In("r"))
+	(&Rail{Made: Made{"douglas-fir", "clear"}, ID: "c", Kind: Cleat, Length: 500, Height: 90, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("flat"))
+	(&Rail{Made: Made{"douglas-fir", "clear"}, ID: "d", Kind: Cleat, Bevel: 60, Length: 500, Height: 30, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("low"))
+	got := map[string]string{}
+	for _, p := range l.All() {
+		got[p.Path] = p.Message
+	}
+	for _, path := range []string{"r.id", "r.kind", "r.wood", "r.grade", "r.length_mm", "r.height_mm", "r.thickness_mm", "r.spots[0].x_mm", "r.spots[0].y_mm", "r.screw.type", "flat.bevel_deg", "low.height_mm"} {
+		if got[path] == "" {
+			t.Errorf("nothing is said of %s", path)
+		}
+	}
+	if !strings.Contains(got["flat.bevel_deg"], "holds nothing") {
+		t.Errorf("a cleat without a bevel: %q", got["flat.bevel_deg"])
+	}
+}

@@ -1,0 +1,198 @@
+package support
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"aguante/core/problem"
+)
+
+func bracedBracket() *Braced {
+	return &Braced{
+		Reach: 200, Leg: 150, Width: 28, Plate: 3, Rating: BracketRating{Mass: 90, Pair: true, Means: Unstated},
+		Holes: []PlateHole{{ID: "h1", Down: 20}, {ID: "h2", Down: 130}}, Screw: Fixing{Type: "wood-10", Length: 63.5},
+	}
+}
+
+func hangBraced(b *Braced) *braced {
+	s := onStuds(500, 500)
+	s.Depth = 230
+	return b.Hang(s).(*braced)
+}
+
+func TestWhatABracketsRatingIsWorth(t *testing.T) {
+	a := Action{R: 100, M: 100 * 80}
+	n := 9.80665
+	for _, c := range []struct {
+		name   string
+		rating BracketRating
+		e      float64
+		want   float64
+	}{
+		{"a pair, unstated, a third each", BracketRating{90, true, Unstated}, 80, 100 / (90 * n / 2 / 3)},
+		{"each, ultimate", BracketRating{90, false, Ultimate}, 80, 100 / (90 * n / 3)},
+		{"each, working", BracketRating{90, false, WorkingLoad}, 80, 100 / (90 * n)},
+		{"half as much at twice the middle of the arm", BracketRating{90, false, WorkingLoad}, 200, 200 / (90 * n)},
+	} {
+		b := bracedBracket()
+		b.Rating = c.rating
+		if u := useOf(t, hangBraced(b), "bracket", "rating", Action{R: 100, M: 100 * c.e}); !near(u.Used, c.want, 1e-9) {
+			t.Errorf("%s: %v, want %v", c.name, u.Used, c.want)
+		}
+	}
+	for means, known := range map[Means]bool{Ultimate: true, WorkingLoad: false, Unstated: false} {
+		b := bracedBracket()
+		b.Rating.Means = means
+		if l := hangBraced(b).Links()[0]; (l.NoMean == "") != known {
+			t.Errorf("%s: expected break %q", means, l.NoMean)
+		}
+	}
+	// Heel rule: levers 130 and 20: 8000 × 130/(130² + 20²) = 60.1 at first.
+	if p := hangBraced(bracedBracket()).mount.columns[0].down.pull(nil, a.M, 130); p < 60.1 || p > 63 {
+		t.Errorf("upper screw pulls %v", p)
+	}
+}
+
+func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
+	b := bracedBracket()
+	b.Leg, b.Standard = 60, &Standard{Above: 240, Below: 700}
+	b.Holes = []PlateHole{{ID: "h1", Down: -220}, {ID: "h2", Down: 30}, {ID: "h3", Down: 650}}
+	h := hangBraced(b)
+	c := &h.mount.columns[0]
+	pulls := map[string]float64{}
+	h.mount.each(c, Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.holes[i].id] = pull })
+	// Levers over the heel at −60: 280 and 30; the lowest one is under it.
+	if pulls["h3"] != 0 || pulls["h1"] < 9000*280/(280*280+30*30.0) || pulls["h1"] > 1.1*9000*280/(280*280+30*30.0) {
+		t.Errorf("pulls %v", pulls)
+	}
+	taller := *b
+	taller.Holes = append([]PlateHole{}, b.Holes...)
+	taller.Standard = &Standard{Above: 400, Below: 700}
+	taller.Holes[0].Down = -380
+	if u, v := useOf(t, h, "screws", "pull", Action{R: 100, M: 9000}), useOf(t, hangBraced(&taller), "screws", "pull", Action{R: 100, M: 9000}); v.Used > u.Used {
+		t.Errorf("a taller standard pulls harder: %v, %v", u.Used, v.Used)
+	}
+}
+
+func TestBadRatings(t *testing.T) {
+	b := bracedBracket()
+	b.Rating = BracketRating{Mass: 0, Means: "strong"}
+	b.Standard = &Standard{Above: -1, Below: 10}
+	l := problem.New()
+	b.Validate(l.In("b"))
+	got := map[string]bool{}
+	for _, p := range l.All() {
+		got[p.Path] = true
+	}
+	for _, path := range []string{"b.rating.kg", "b.rating.means", "b.standard.above_mm", "b.standard.below_mm"} {
+		if !got[path] {
+			t.Errorf("nothing is said of %s: %v", path, got)
+		}
+	}
+}
+
+func TestRoutedKeyholeByHand(t *testing.T) {
+	s := onStuds(500, 500)
+	s.Along = 300
+	k := &Keyhole{Made: Made{"douglas-fir", "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h", Screw: Fixing{Type: "wood-10", Length: 63.5}}
+	h := k.Hang(s).(*keyed)
+	// Head 9.22 × 6 mm twice at Fv 1.4295 MPa (7.8 × 0.7697/2.1 × 0.5, CD 1) hold
+	// 158.2 N; the shank, 4.826 × 6 at Fe⊥/5 (6100 × 0.48^1.45/√0.25 psi as for 1/4 in:
+	// 29.02 MPa/5 = 5.804) 168.1 N. T: 4000 N·mm over 90 mm with a heel 300 mm wide of
+	// 2.4 MPa: T (90 − T/(2 × 2.4 × 300)) = 4000, 44.46 N.
+	a := Action{R: 60, M: 4000}
+	if p := h.pull(nil, a); !near(p, 44.46, 0.001) {
+		t.Errorf("the head holds against %v, want 44.46", p)
+	}
+	if u := h.slot(nil, a); !near(u.Used, 44.46/158.2+60/168.1, 0.003) {
+		t.Errorf("used %v, want %v", u.Used, 44.46/158.2+60/168.1)
+	}
+	thick, low := *k, *k
+	thick.Lip, low.Up = 9, 30
+	if u := thick.Hang(s).(*keyed).slot(nil, a); u.Used >= h.slot(nil, a).Used {
+		t.Error("a thicker lip holds no more")
+	}
+	if u := low.Hang(s).(*keyed).slot(nil, a); u.Used <= h.slot(nil, a).Used {
+		t.Error("a keyhole near the lower edge is pulled no harder")
+	}
+	// A plate that nobody has rated: 50 N of pull, 100 N across.
+	plate := *k
+	plate.Routed = false
+	if u := plate.Hang(s).(*keyed).slot(nil, a); !near(u.Used, 44.46/50+60/100.0, 0.003) {
+		t.Errorf("an unrated plate %v", u.Used)
+	}
+	plate.Rating = &Rating{Pull: 10, Shear: 20, Means: Unstated}
+	if u := plate.Hang(s).(*keyed).slot(nil, a); !near(u.Used, 44.46/(10*9.80665/4)+60/(20*9.80665/4), 0.003) {
+		t.Errorf("a plate with a rating that says nothing %v", u.Used)
+	}
+	l := problem.New()
+	(&Keyhole{Made: Made{"douglas-fir", ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "", Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l)
+	if len(l.All()) != 3 {
+		t.Errorf("bad keyholes: %v", l.All())
+	}
+}
+
+func hiddenBracket() *Hidden {
+	return &Hidden{
+		Reach: 140, Width: 40, Thickness: 8, Plate: 60, Steel: Unmarked, Slot: Slot{145, 42, 8.5}, Screw: Fixing{Type: "wood-10", Length: 63.5}, Lock: true,
+		Holes: []PlateHole{{ID: "h1", Down: -20}, {ID: "h2", Down: 20}},
+	}
+}
+
+func hangHidden(b *Hidden) *slotted {
+	s := onStuds(500, 500)
+	s.Depth, s.Thickness = 200, 38
+	return b.Hang(s).(*slotted)
+}
+
+func TestHiddenBracketByHand(t *testing.T) {
+	h := hangHidden(hiddenBracket())
+	a := Action{R: 120, M: 120 * 100}
+	// Blade: Z = 40 × 8²/4 = 640 mm³; 205 × 640/1.67 = 78 563 N·mm: 12 000/78 563.
+	if u := useOf(t, h, "blade", "bending", a); !near(u.Used, 12000/78562.9, 1e-4) {
+		t.Errorf("blade %v", u.Used)
+	}
+	// Slot: 6 × 12 000/140² − 2 × 120/140 = 1.959, 4 × 120/140 − 3.673 = −0.245: 1.959/40
+	// = 0.04898 MPa; cherry's Fc⊥ 4.8/1.67 = 2.874.
+	if u := useOf(t, h, "slot", "bears", a); !near(u.Used, 0.04898/2.8743, 0.001) {
+		t.Errorf("slot %v", u.Used)
+	}
+	// Droop: I = 40 × 8³/12 = 1706.7; EI 3.413e8: 120 × 100³/3EI + 120 × 100²/2EI × 100
+	// = 0.1172 + 0.1758; play 200 × 0.5/140 = 0.7143; of 2 mm.
+	if u := useOf(t, h, "blade", "droop", a); !near(u.Value, 0.1172+0.1758+0.7143, 0.001) {
+		t.Errorf("droop %v", u.Value)
+	}
+	thick, tall := hiddenBracket(), hiddenBracket()
+	thick.Thickness, thick.Slot.High = 10, 10.5
+	tall.Plate, tall.Holes = 120, []PlateHole{{ID: "h1", Down: -48}, {ID: "h2", Down: 48}}
+	if u := useOf(t, hangHidden(thick), "blade", "bending", a); u.Used >= 12000/78562.9 {
+		t.Error("a thicker blade is no stronger")
+	}
+	if u, v := useOf(t, h, "screws", "pull", a), useOf(t, hangHidden(tall), "screws", "pull", a); v.Used >= u.Used {
+		t.Error("a taller plate pulls its screws as hard")
+	}
+	for how, change := range map[string]func(*Hidden){
+		"right through": func(b *Hidden) { b.Slot.High = 37.5 },
+		"front edge":    func(b *Hidden) { b.Slot.Deep = 199 },
+	} {
+		b := hiddenBracket()
+		change(b)
+		if u := useOf(t, hangHidden(b), "slot", "fits", a); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, how) {
+			t.Errorf("%s: %+v", how, u)
+		}
+	}
+	tight := hiddenBracket()
+	tight.Slot = Slot{140, 40, 8}
+	tight.Lock = false
+	if n := hangHidden(tight).Notes(); len(n.Cautions) != 3 {
+		t.Errorf("a slot with no spare, no side play and no lock: %v", n.Cautions)
+	}
+	l := problem.New()
+	b := hiddenBracket()
+	b.Slot = Slot{100, 30, 5} // smaller than the blade every way
+	b.Validate(l.In("b"))
+	if len(l.All()) != 3 {
+		t.Errorf("a slot smaller than its blade: %v", l.All())
+	}
+}

@@ -1,0 +1,198 @@
+package support
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"aguante/core/joint"
+	"aguante/core/problem"
+)
+
+// frame is row 17's braced bracket, of clear Douglas fir 38 × 60 in a half-lap.
+func frame() Frame {
+	return Frame{
+		Made: Made{"douglas-fir", "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 260,
+		Joint: Joint{Kind: LapJoint, Glued: true}, Brace: &Brace{Out: 200, Down: 220, High: 38},
+	}
+}
+
+func timberBracket() *TimberBracket {
+	return &TimberBracket{Frame: frame(), Holes: []PlateHole{{ID: "h1", Down: 80}, {ID: "h2", Down: 190}}, Screw: Fixing{Type: "wood-14", Length: 101.6}}
+}
+
+func hangTimber(b *TimberBracket) *timbered {
+	s := onStuds(500, 500)
+	s.Depth, s.Thickness = 260, 19
+	return b.Hang(s).(*timbered)
+}
+
+func useOf(t *testing.T, h Hung, part, mode string, a Action) Use {
+	t.Helper()
+	for _, l := range h.Links() {
+		if l.Part == part && l.Mode == mode {
+			return l.Use(nil, a)
+		}
+	}
+	t.Fatalf("no link %s/%s", part, mode)
+	return Use{}
+}
+
+func TestRow17Brace(t *testing.T) {
+	s := bracing(400, 150, 200, 220)
+	if !near(s.N, 405.4, 0.005) || !near(s.H, 272.7, 0.005) || !near(s.V, 100, 0.005) {
+		t.Errorf("N %v H %v across the joint %v, want 405.4, 272.7, 100", s.N, s.H, s.V)
+	}
+	// Equilibrium of the arm: up at the joint and the brace, R down; moments about the
+	// joint: R e = N sin φ × ab. And of the whole: what the joint pulls the brace pushes.
+	if !near(s.V+s.Foot, 400, 1e-9) || !near(s.Foot*200, 400*150, 1e-9) || !near(math.Hypot(s.H, s.Foot), s.N, 1e-9) {
+		t.Errorf("the arm does not balance: %+v", s)
+	}
+}
+
+func TestTimberBracketByHand(t *testing.T) {
+	h := hangTimber(timberBracket())
+	a := Action{R: 400, M: 400 * 150}
+	// Arm: 400 × 150 × 50/200 = 15 000 N·mm; S 38 × 60²/6 = 22 800; Fb of clear Douglas
+	// fir at CD 1: 85 × 0.7368/2.1 = 29.82: 0.02206.
+	if u := useOf(t, h, "arm", "bending", a); !near(u.Used, 15000/22800.0/29.823, 0.002) {
+		t.Errorf("arm %v", u.Used)
+	}
+	// Past the brace's head at 200: 400 × 30.
+	if u := useOf(t, h, "arm", "bending", Action{R: 400, M: 400 * 230}); !near(u.Used, 12000/22800.0/29.823, 0.002) {
+		t.Errorf("arm past the brace %v", u.Used)
+	}
+	// Half-lap 38 × 60 under H 272.7 and V 100: 290.5/(38 × 60) = 0.1274 MPa against
+	// Fv/4: 7.8 × 0.7697/2.1 × 0.5/4 = 0.3574.
+	if u := useOf(t, h, "arm", "joint", a); !near(u.Used, 0.1274/0.35737, 0.002) {
+		t.Errorf("half-lap %v, want %v", u.Used, 0.1274/0.35737)
+	}
+	// Brace ends: 405.4/(38 × 38) = 0.2807 against 5.5/1.67 = 3.293.
+	if u := useOf(t, h, "brace", "ends", a); !near(u.Used, 0.2807/3.2934, 0.005) {
+		t.Errorf("brace ends %v", u.Used)
+	}
+	// Upright: levers 180 and 70 over its foot: 60 000 × 180/(180² + 70²) = 289.5 at
+	// first, a little more with the contact's height.
+	if p := h.mount.columns[0].down.pull(nil, a.M, 180); p < 289.5 || p > 305 {
+		t.Errorf("upper screw pulls %v", p)
+	}
+}
+
+func TestJointsOfAnArm(t *testing.T) {
+	use := func(j Joint, a Action) Use {
+		b := timberBracket()
+		b.Brace, b.Joint = nil, j
+		if j.Kind == LapJoint && j.Screw != nil {
+			b.Width = 50 // in half of 38 mm no screw has six diameters
+		}
+		return useOf(t, hangTimber(b), "arm", "joint", a)
+	}
+	a := Action{R: 60, M: 60 * 120}
+	four := []joint.Point{{X: 10, Y: 12}, {X: 28, Y: 12}, {X: 10, Y: 48}, {X: 28, Y: 48}}
+	for _, c := range []struct {
+		name  string
+		joint Joint
+		fails string // part of why it holds nothing
+	}{
+		{"butt", Joint{Kind: ButtJoint, Glued: true}, "end-grain glue counts for nothing"},
+		{"dry lap", Joint{Kind: LapJoint}, "dry"},
+		{"lap", Joint{Kind: LapJoint, Glued: true}, ""},
+		{"lap with screws", Joint{Kind: LapJoint, Glued: true, Screw: &Fixing{Type: "wood-6", Length: 48}, Places: four}, ""},
+		{"screws", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 63.5}, Places: four}, ""},
+		{"one screw", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 63.5}, Places: four[:1]}, "hinge"},
+		{"short screws", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 45}, Places: four}, "that they need"},
+		{"bolts", Joint{Kind: BoltJoint, Screw: &Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
+		{"short bolts", Joint{Kind: BoltJoint, Screw: &Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
+		{"gussets", Joint{Kind: GussetJoint, Screw: &Fixing{Type: "wood-8", Length: 38}, Places: four, Made: &Made{"birch-plywood", "clear"}}, ""},
+		{"glued dowels", Joint{Kind: DowelJoint, Glued: true, D: 10, Deep: 30, Places: four[1:3], Made: &Made{"european-beech", "clear"}}, ""},
+		{"dry dowels", Joint{Kind: DowelJoint, D: 10, Deep: 30, Places: four[1:3], Made: &Made{"european-beech", "clear"}}, "pull out"},
+		{"glued tenon", Joint{Kind: TenonJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
+		{"dry tenon", Joint{Kind: TenonJoint, D: 12, Deep: 32, High: 45}, ""},
+		{"mitre", Joint{Kind: MitreJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
+		{"screws from behind", Joint{Kind: BehindJoint, Screw: &Fixing{Type: "wood-14", Length: 100}, Places: four}, "end grain is not trusted"},
+		{"lags from behind", Joint{Kind: BehindJoint, Screw: &Fixing{Type: "lag-1/4", Length: 127}, Places: four}, ""},
+	} {
+		u := use(c.joint, a)
+		if c.fails != "" {
+			if !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.fails) {
+				t.Errorf("%s: %+v, want a failure with %q", c.name, u, c.fails)
+			}
+			continue
+		}
+		if !(u.Used > 0) || math.IsInf(u.Used, 1) {
+			t.Errorf("%s: %+v", c.name, u)
+		}
+		if far := use(c.joint, Action{R: 60, M: 60 * 160}); far.Used <= u.Used {
+			t.Errorf("%s: a longer lever is easier, %v, %v", c.name, u.Used, far.Used)
+		}
+		if c.joint.Kind != ButtJoint {
+			if b := use(c.joint, Action{R: 60, M: 60 * 120, Case: Break}); b.Used >= u.Used {
+				t.Errorf("%s: breaks no further than its working limit, %v, %v", c.name, b.Used, u.Used)
+			}
+		}
+	}
+	// The screwed group by hand: 7200 N·mm over Σr² = 4 × (9² + 18²) = 1620, r = 20.12,
+	// and 60/4 down: |(7200 × 18/1620, 15 + 7200 × 9/1620)| = |(80, 55)| = 97.08 N each.
+	if f := joint.Polar(nil, four, 7200, 60); !near(f, 97.08, 0.001) {
+		t.Errorf("worst screw %v, want 97.08", f)
+	}
+}
+
+func TestPropertiesOfTimberBrackets(t *testing.T) {
+	a := Action{R: 300, M: 300 * 150}
+	pull := func(b *TimberBracket) float64 { return useOf(t, hangTimber(b), "screws", "pull", a).Used }
+	base, tall, deep, thin := timberBracket(), timberBracket(), timberBracket(), timberBracket()
+	tall.Leg = 400
+	deep.Screw.Length = 114.3
+	thin.Screw.Length = 88.9
+	if pull(tall) >= pull(base) {
+		t.Error("a taller upright pulls its screws as hard")
+	}
+	if pull(deep) > pull(base) || pull(thin) < pull(base) {
+		t.Error("more thread in the stud holds less")
+	}
+	open := timberBracket()
+	open.Brace = nil
+	if with, without := useOf(t, hangTimber(base), "arm", "joint", a), useOf(t, hangTimber(open), "arm", "joint", a); with.Used >= without.Used {
+		t.Errorf("a brace helps the joint nothing: %v, %v", with.Used, without.Used)
+	}
+	if h := hangTimber(base); h.Soft(150) >= hangTimber(open).Soft(150) {
+		t.Error("a brace makes the arm no stiffer")
+	}
+}
+
+func TestBadTimberBrackets(t *testing.T) {
+	b := timberBracket()
+	b.Brace.Out, b.Brace.Down = 300, 400 // longer than arm and upright
+	b.Joint = Joint{Kind: "nailed"}
+	b.Front = &Front{High: 2, Corner: "round"}
+	b.Holes[0].Down = 900
+	l := problem.New()
+	b.Validate(l.In("b"))
+	got := map[string]bool{}
+	for _, p := range l.All() {
+		got[p.Path] = true
+	}
+	for _, path := range []string{"b.brace.out_mm", "b.brace.down_mm", "b.joint.kind", "b.front.high_mm", "b.front.corner", "b.holes[0].down_mm"} {
+		if !got[path] {
+			t.Errorf("nothing is said of %s: %v", path, got)
+		}
+	}
+	for name, j := range map[string]Joint{
+		"screw":   {Kind: ScrewJoint},
+		"type":    {Kind: BoltJoint, Screw: &Fixing{Type: "wood-8", Length: 90}},
+		"d_mm":    {Kind: DowelJoint, Made: &Made{"european-beech", ""}},
+		"made":    {Kind: GussetJoint, Screw: &Fixing{Type: "wood-8", Length: 40}},
+		"high_mm": {Kind: TenonJoint, D: 10, Deep: 30},
+	} {
+		l := problem.New()
+		j.validate(l)
+		found := false
+		for _, p := range l.All() {
+			found = found || strings.HasSuffix(p.Path, name)
+		}
+		if !found {
+			t.Errorf("%+v: nothing is said of %s: %v", j, name, l.All())
+		}
+	}
+}

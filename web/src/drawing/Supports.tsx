@@ -1,0 +1,233 @@
+import type { ReactNode } from "react";
+import type { Hole, Shape, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
+import { useBench } from "../bench/context";
+import { nearestStud, type Selection } from "../bench/edit";
+import { lengthUnit, weight } from "../format";
+import type { View } from "./view";
+
+export type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
+
+const FILL: Record<string, string> = { metal: "var(--steel)", timber: "var(--timber)", sheet: "var(--timber-light)" };
+
+/** How far what carries a shelf goes below its underside and above it, mm. */
+export function extent(report: ShelfReport | undefined): { below: number; above: number } {
+  const shapes = [
+    ...(report?.supports ?? []).flatMap((s) => s.geometry.shapes ?? []),
+    ...(report?.rail?.geometry.shapes ?? []),
+  ];
+  const ys = shapes.flatMap((s) => (s.front ?? []).map((p) => p[1]));
+  return { below: Math.max(0, ...ys.map((y) => -y)), above: Math.max(0, ...ys) };
+}
+
+/** A support that holds nothing. */
+export const idle = (r: SupportReport) => r.fails !== undefined;
+
+/** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
+export function HoleMark({ hole, x, y, wide }: { hole: Hole; x: number; y: number; wide: number }) {
+  const r = Math.max(2.5, Math.min(4.5, wide * 0.28));
+  if (hole.counts && hole.meets !== "edge") return <circle cx={x} cy={y} r={r} fill="var(--timber-ink)" />;
+  const color = hole.counts ? "var(--ochre)" : "var(--red)";
+  return (
+    <g stroke={color} strokeWidth="2" fill="var(--sheet)">
+      <circle cx={x} cy={y} r={r + 1.5} />
+      {hole.counts ? (
+        <path d={`M${x} ${y - r} a${r} ${r} 0 0 1 0 ${2 * r} z`} fill={color} />
+      ) : (
+        <path d={`M${x - 3} ${y - 3} l6 6 m0 -6 l-6 6`} />
+      )}
+    </g>
+  );
+}
+
+/** The outlines of a part from the front, no thinner than can be seen. */
+function Fronts({
+  shapes,
+  x,
+  under,
+  k,
+  stroke,
+  wide,
+}: {
+  shapes: Shape[];
+  x: number;
+  under: number;
+  k: number;
+  stroke: string;
+  wide: number;
+}) {
+  return shapes.map((s, i) => {
+    if (!s.front) return null;
+    const xs = s.front.map((p) => p[0] * k);
+    const grow = Math.max(0, 4 - (Math.max(...xs) - Math.min(...xs))) / 2;
+    const mid = (Math.max(...xs) + Math.min(...xs)) / 2;
+    const points = s.front
+      .map((p) => `${x + p[0] * k + Math.sign(p[0] * k - mid) * grow},${under - p[1] * k}`)
+      .join(" ");
+    const inside = s.stuff === "void" || s.stuff === "within";
+    return (
+      <polygon
+        key={i}
+        points={points}
+        fill={inside ? "none" : (FILL[s.stuff] ?? "none")}
+        stroke={stroke}
+        strokeWidth={wide}
+        strokeDasharray={inside ? "3 2" : undefined}
+      />
+    );
+  });
+}
+
+/** One support with its fasteners and its share of the load. */
+export function SupportDrawing({
+  support,
+  shelf,
+  report,
+  view,
+  thing,
+  named,
+  alone,
+  foot,
+}: {
+  support: Support;
+  shelf: Shelf;
+  report: SupportReport | undefined;
+  view: View;
+  thing: Thing;
+  named: boolean;
+  alone: boolean; // the only idle one: there is room for the reason
+  foot: number; // under all that carries the shelf, where shares are written
+}) {
+  const { design, selection, lit } = useBench();
+  const x = view.x(support.x_mm);
+  const under = view.y(shelf.y_mm);
+  const shapes = report?.geometry.shapes ?? [];
+  const points = shapes.flatMap((s) => s.front ?? []);
+  const left = Math.min(-2, ...points.map((p) => p[0]));
+  const right = Math.max(2, ...points.map((p) => p[0]));
+  const low = Math.min(0, ...points.map((p) => p[1]));
+  const high = Math.max(0, ...points.map((p) => p[1]));
+  const holes = (report?.geometry.holes ?? []).slice(0, report?.own_holes);
+  const bad = report !== undefined && idle(report);
+  const on = selection?.kind === "support" && selection.id === support.id;
+  const shown = lit?.includes(`/${support.id}/`) ?? false;
+  const stud = nearestStud(design, support.x_mm);
+  const name = report?.name ?? "support";
+  const w = Math.max(24, (right - left) * view.k);
+  const h = Math.max(24, (high - low) * view.k);
+  return thing(
+    { kind: "support", id: support.id },
+    `${name}, ${lengthUnit(support.x_mm, design.units)} along the wall` +
+      (report ? `, carries ${weight(report.share_kg * 9.80665, design.units)}` : "") +
+      (bad ? `, ${report.fails}` : ""),
+    <>
+      <rect
+        x={x + ((left + right) / 2) * view.k - w / 2}
+        y={under - ((high + low) / 2) * view.k - h / 2}
+        width={w}
+        height={h}
+        fill="transparent"
+        className="focus-ring"
+      />
+      <Fronts
+        shapes={shapes}
+        x={x}
+        under={under}
+        k={view.k}
+        stroke={bad ? "var(--red)" : on || shown ? "var(--chalk)" : "var(--timber-ink)"}
+        wide={on || shown || bad ? 2.5 : 1.2}
+      />
+      {holes.map((o) => (
+        <HoleMark
+          key={o.id}
+          wide={(right - left) * view.k}
+          hole={o}
+          x={x + (o.x_mm - support.x_mm) * view.k || x}
+          y={under - o.y_mm * view.k}
+        />
+      ))}
+      {named && report && (
+        <text
+          x={x}
+          y={foot + 20}
+          textAnchor="middle"
+          fontSize="16"
+          fontWeight="500"
+          className="fig"
+          fill={bad ? "var(--red)" : "var(--ink)"}
+        >
+          {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, design.units)}
+        </text>
+      )}
+      {named && bad && report.number > 0 && (
+        <text x={x} y={foot + 38} textAnchor="middle" fontSize="13" fill="var(--red)">
+          {holes[0]?.meets === "misses" && holes[0].edge_mm < 0 && stud
+            ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), design.units)} to the stud`
+            : alone
+              ? report.fails
+              : "not counted"}
+        </text>
+      )}
+    </>,
+    "cursor-ew-resize touch-none",
+  );
+}
+
+/** The piece on the wall that the supports hang on, and its fasteners. */
+export function RailDrawing({
+  shelf,
+  report,
+  view,
+  thing,
+}: {
+  shelf: Shelf;
+  report: ShelfReport | undefined;
+  view: View;
+  thing: Thing;
+}) {
+  const { design, selection, lit } = useBench();
+  const rail = shelf.rail;
+  if (!rail) return null;
+  const on = selection?.kind === "rail";
+  const shown = lit?.includes("/rail/") ?? false;
+  const x = view.x(rail.x_mm);
+  const y = view.y(shelf.y_mm + rail.bottom_mm + rail.height_mm);
+  const w = rail.length_mm * view.k;
+  const h = Math.max(3, rail.height_mm * view.k);
+  const hit = Math.max(h, 24);
+  const holes = report?.rail?.geometry.columns.flatMap((c) => c.holes) ?? [];
+  const ends = (rail.joints_mm ?? []).map((j) => view.x(rail.x_mm + j));
+  return thing(
+    { kind: "rail", id: rail.id },
+    `${report?.rail?.name ?? rail.kind}, ${lengthUnit(rail.length_mm, design.units)} long, ${lengthUnit(rail.height_mm, design.units)} high`,
+    <>
+      <rect x={x} y={y + h / 2 - hit / 2} width={w} height={hit} fill="transparent" className="focus-ring" />
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill="var(--timber-light)"
+        stroke={on || shown ? "var(--chalk)" : "var(--timber-ink)"}
+        strokeWidth={on || shown ? 2.5 : 1}
+      />
+      {rail.kind === "cleat" && (
+        <line
+          x1={x}
+          x2={x + w}
+          y1={y + rail.thickness_mm * Math.tan(((rail.bevel_deg ?? 45) * Math.PI) / 180) * view.k}
+          y2={y + rail.thickness_mm * Math.tan(((rail.bevel_deg ?? 45) * Math.PI) / 180) * view.k}
+          stroke="var(--timber-ink)"
+          strokeDasharray="5 3"
+          strokeWidth="0.8"
+        />
+      )}
+      {ends.map((e) => (
+        <line key={e} x1={e} x2={e} y1={y} y2={y + h} stroke="var(--timber-ink)" strokeWidth="2" />
+      ))}
+      {holes.map((o) => (
+        <HoleMark key={o.id} wide={14} hole={o} x={view.x(o.x_mm)} y={view.y(shelf.y_mm + o.y_mm)} />
+      ))}
+    </>,
+    "cursor-move touch-none",
+  );
+}
