@@ -21,6 +21,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
+	"aguante/core/design"
 	"aguante/core/wall"
 	"aguante/server/contract"
 )
@@ -95,6 +96,12 @@ func (a *app) again() { a.run(strings.TrimPrefix(a.url, "http://")) }
 // wall is the wall of the first project as it is stored.
 func (a *app) wall() wall.Wall {
 	a.t.Helper()
+	return a.stored().Wall
+}
+
+// stored is the first project as it is stored.
+func (a *app) stored() *design.Project {
+	a.t.Helper()
 	reply, err := http.Get(a.url + "/api/projects")
 	var all []contract.Saved
 	if err == nil {
@@ -104,7 +111,7 @@ func (a *app) wall() wall.Wall {
 	if err != nil || len(all) == 0 {
 		a.t.Fatalf("%d projects: %v", len(all), err)
 	}
-	return all[0].Document.Wall
+	return all[0].Document
 }
 
 // page is one tab of a browser.

@@ -136,7 +136,7 @@ func TestRailsCarryAll(t *testing.T) {
 			answer := hung(t, build(), way)
 			sum := 0.0
 			for _, c := range answer.Rail.Geometry.Columns {
-				sum += quantity.Mass(c.Share / quantity.Gravity).Weight() / quantity.Gravity
+				sum += quantity.Mass(c.Share/quantity.Gravity).Weight() / quantity.Gravity
 			}
 			if all := answer.Asked + answer.Self; sum < all*0.4 {
 				t.Errorf("%s on %s: its columns carry %v of %v kg", way, on, sum, all)

@@ -53,7 +53,8 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
               className="underline underline-offset-4 hover:text-chalk"
               data-testid="first"
               onClick={() => {
-                if (first.support) select({ kind: "support", id: first.support });
+                if (first.support)
+                  select({ kind: first.support === shelf.rail?.id ? "rail" : "support", id: first.support });
                 openWorking(first.id);
               }}
             >

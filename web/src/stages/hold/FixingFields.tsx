@@ -24,6 +24,33 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
         }
       />
       <Measure label="long" kind="length" value={fixing.length_mm} onValue={(v) => set({ ...fixing, length_mm: v })} />
+      {!anchors.has(fixing.type) && (
+        <details>
+          <summary className="act cursor-pointer text-[13px]">
+            head, recess, slant
+            {(fixing.recess_mm ?? 0) > 0 || (fixing.angle_deg ?? 0) !== 0 || (fixing.head_mm ?? 0) > 0 ? " (set)" : ""}
+          </summary>
+          <Measure
+            fine
+            label="head or washer (0: the usual)"
+            kind="length"
+            value={fixing.head_mm ?? 0}
+            onValue={(v) => set({ ...fixing, head_mm: v || undefined })}
+          />
+          <Measure
+            label="sunk into the wood"
+            kind="length"
+            value={fixing.recess_mm ?? 0}
+            onValue={(v) => set({ ...fixing, recess_mm: v || undefined })}
+          />
+          <Measure
+            label="degrees from square"
+            kind="number"
+            value={fixing.angle_deg ?? 0}
+            onValue={(v) => set({ ...fixing, angle_deg: v || undefined })}
+          />
+        </details>
+      )}
       {anchors.has(fixing.type) && (
         <Pick
           label="its rating is"
