@@ -76,6 +76,9 @@ type answered struct {
 // answer checks one shelf, once for each wood that it may be, and keeps the
 // worst of each link.
 func answer(p *design.Project, s *design.Shelf) (*answered, error) {
+	if form, _ := s.Form(); form != nil {
+		return &answered{shelf: answerForm(p, s, form)}, nil
+	}
 	var all []found
 	var first *run
 	for _, board := range s.Candidates() {

@@ -24,6 +24,9 @@ func Explain(p *design.Project, id, which string) (*Working, error) {
 		if err != nil {
 			return nil, err
 		}
+		if form, _ := p.Shelves[i].Form(); form != nil {
+			return newStand(p, &p.Shelves[i], form).explain(&a.shelf, id, which)
+		}
 		for k := range a.links {
 			if a.links[k].ID == id {
 				return a.links[k].explain(which)

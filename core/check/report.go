@@ -38,6 +38,7 @@ type Report struct {
 type Shelf struct {
 	ID         string       `json:"id"`
 	Name       string       `json:"name"`
+	Form       string       `json:"form,omitempty"` // what it is, where it is no shelf
 	Verdict    Verdict      `json:"verdict"`
 	Why        string       `json:"why,omitempty"` // of a verdict that cannot be given
 	Asked      float64      `json:"asked_kg"`
@@ -113,6 +114,7 @@ type Support struct {
 	ID       string           `json:"id"`
 	Number   int              `json:"number"` // from the left; 0 not under the board
 	Name     string           `json:"name"`
+	X        float64          `json:"x_mm"`
 	Share    float64          `json:"share_kg"`
 	Load     float64          `json:"load_n"`
 	Arm      float64          `json:"arm_mm"`

@@ -8,64 +8,32 @@ import (
 	"aguante/core/support"
 )
 
-// report gathers the links into the shelf's answer.
-func (r *run) report(p *design.Project, all []found) Shelf {
-	s := r.shelf
+// blank is an answer that says nothing yet.
+func blank(s *design.Shelf) Shelf {
 	out := Shelf{
-		ID: s.ID, Name: s.Name, Verdict: Holds, Evenly: r.even, Self: quantityMass(r.selfW * float64(s.Length)),
+		ID: s.ID, Name: s.Name, Verdict: Holds,
 		NotKnown: []string{}, OnAssumed: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
-	}
-	if !r.even {
-		out.Asked = r.asked
+		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{},
 	}
 	for _, it := range s.Contents {
 		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
 	}
-	out.HoldsUpTo, out.StraightTo = r.limit(most), r.limit(most)
-	breaks := r.limit(most)
-	known := true
-	var worst = map[support.Role]*found{}
+	return out
+}
+
+// report gathers the links into the shelf's answer.
+func (r *run) report(p *design.Project, all []found) Shelf {
+	s := r.shelf
+	out := blank(s)
+	out.Evenly, out.Self = r.even, quantityMass(r.selfW*float64(s.Length))
+	if !r.even {
+		out.Asked = r.asked
+	}
+	links := make([]*Link, len(all))
 	for i := range all {
-		f := &all[i]
-		out.Links = append(out.Links, f.Link)
-		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
-			worst[f.Role] = f
-		}
-		if f.Kind == support.Stiffness {
-			if f.Limit.Kg < out.StraightTo.Kg || out.FirstSag == "" {
-				out.StraightTo, out.FirstSag = f.Limit, f.ID
-			}
-			continue
-		}
-		if f.Limit.Kg < out.HoldsUpTo.Kg || out.First == "" {
-			out.HoldsUpTo, out.First = f.Limit, f.ID
-		}
-		switch {
-		case f.Kind == support.Gate && f.Fails:
-			known = false
-			out.leftOut(f)
-		case f.NoMean != "":
-			out.leftOut(f)
-		case f.Break != nil && (f.Break.Kg < breaks.Kg || out.BreakLink == ""):
-			breaks, out.BreakLink = *f.Break, f.ID
-		}
+		links[i] = &all[i].Link
 	}
-	if known && r.rig != nil {
-		out.Breaks = &breaks
-	} else {
-		out.BreakLink = ""
-	}
-	for _, role := range support.Roles() {
-		if f := worst[role]; f != nil && (role != support.RoleStanding || f.Limit.Kg < r.limit(most).Kg) {
-			out.Band = append(out.Band, f.ID)
-		}
-	}
-	switch {
-	case out.HoldsUpTo.Kg < out.Asked || out.HoldsUpTo.Kg == 0:
-		out.Verdict = Gives
-	case out.StraightTo.Kg < out.Asked:
-		out.Verdict = Sags
-	}
+	out.gather(links, r.limit(most), r.rig != nil)
 	out.Handling = r.suddenly(all, handling)
 	if s.Accident != design.NoAccident {
 		a := r.suddenly(all, accident)
@@ -81,8 +49,57 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 	return out
 }
 
+// gather finds what gives first, what stays straight and where it would break among
+// the links, and puts the worst of each role on the band. most is the limit of what
+// nothing limits; stands is false where there is nothing to break.
+func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
+	s.HoldsUpTo, s.StraightTo = most, most
+	breaks, known := most, true
+	worst := map[support.Role]*Link{}
+	for _, f := range links {
+		s.Links = append(s.Links, *f)
+		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
+			worst[f.Role] = f
+		}
+		if f.Kind == support.Stiffness {
+			if f.Limit.Kg < s.StraightTo.Kg || s.FirstSag == "" {
+				s.StraightTo, s.FirstSag = f.Limit, f.ID
+			}
+			continue
+		}
+		if f.Limit.Kg < s.HoldsUpTo.Kg || s.First == "" {
+			s.HoldsUpTo, s.First = f.Limit, f.ID
+		}
+		switch {
+		case f.Kind == support.Gate && f.Fails:
+			known = false
+			s.leftOut(f)
+		case f.NoMean != "":
+			s.leftOut(f)
+		case f.Break != nil && (f.Break.Kg < breaks.Kg || s.BreakLink == ""):
+			breaks, s.BreakLink = *f.Break, f.ID
+		}
+	}
+	if known && stands {
+		s.Breaks = &breaks
+	} else {
+		s.BreakLink = ""
+	}
+	for _, role := range support.Roles() {
+		if f := worst[role]; f != nil && (role != support.RoleStanding || f.Limit.Kg < most.Kg) {
+			s.Band = append(s.Band, f.ID)
+		}
+	}
+	switch {
+	case s.HoldsUpTo.Kg < s.Asked || s.HoldsUpTo.Kg == 0:
+		s.Verdict = Gives
+	case s.StraightTo.Kg < s.Asked:
+		s.Verdict = Sags
+	}
+}
+
 // leftOut names a link that the expected break says nothing of, each kind once.
-func (s *Shelf) leftOut(f *found) {
+func (s *Shelf) leftOut(f *Link) {
 	if !slices.Contains(s.NotKnown, f.Name) {
 		s.NotKnown = append(s.NotKnown, f.Name)
 	}
@@ -129,7 +146,7 @@ func (r *run) drawn() []CurvePoint {
 func (r *run) supports(out *Shelf, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
-		numbered[i] = Support{ID: su.ID, Name: su.Way().Noun(), Geometry: support.Blank()}
+		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Geometry: support.Blank()}
 	}
 	out.Rail = r.railReport(all)
 	for i, which := range r.which {

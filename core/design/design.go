@@ -41,24 +41,31 @@ type Units struct {
 // Shelf is one board on its supports. X is its left end along the wall and Y
 // the board's underside above the floor.
 type Shelf struct {
-	ID        string            `json:"id"`
-	Name      string            `json:"name"`
-	X         quantity.Length   `json:"x_mm"`
-	Y         quantity.Length   `json:"y_mm"`
-	Length    quantity.Length   `json:"length_mm"`
-	Depth     quantity.Length   `json:"depth_mm"`
-	Thickness quantity.Length   `json:"thickness_mm"`
-	Board     Board             `json:"board"`
-	Build     Build             `json:"build"`
-	Supports  []Support         `json:"supports"`
-	Rail      *support.Rail     `json:"rail,omitempty"` // a piece on the wall that they hang on
-	Contents  []load.Item       `json:"contents"`
-	Duration  material.Duration `json:"duration"`
-	Below     Below             `json:"below"`
-	Accident  Accident          `json:"accident"`
-	Pet       quantity.Mass     `json:"pet_kg,omitempty"`
-	Sag       SagLimit          `json:"sag"`
-	Misfit    quantity.Length   `json:"misfit_mm"`
+	ID        string          `json:"id"`
+	Name      string          `json:"name"`
+	X         quantity.Length `json:"x_mm"`
+	Y         quantity.Length `json:"y_mm"`
+	Length    quantity.Length `json:"length_mm"`
+	Depth     quantity.Length `json:"depth_mm"`
+	Thickness quantity.Length `json:"thickness_mm"`
+	Board     Board           `json:"board"`
+	Build     Build           `json:"build"`
+	Supports  []Support       `json:"supports"`
+	Rail      *support.Rail   `json:"rail,omitempty"` // a piece on the wall that they hang on
+
+	// At most one of these is there; it holds in place of the board and its supports.
+	Rack      *support.Rack          `json:"rack,omitempty"`
+	HookRail  *support.HookRail      `json:"hook_rail,omitempty"`
+	Frame     *support.StandingFrame `json:"frame,omitempty"`
+	SheetRack *support.SheetRack     `json:"sheet_rack,omitempty"`
+	Cart      *support.HingedCart    `json:"cart,omitempty"`
+	Contents  []load.Item            `json:"contents"`
+	Duration  material.Duration      `json:"duration"`
+	Below     Below                  `json:"below"`
+	Accident  Accident               `json:"accident"`
+	Pet       quantity.Mass          `json:"pet_kg,omitempty"`
+	Sag       SagLimit               `json:"sag"`
+	Misfit    quantity.Length        `json:"misfit_mm"`
 }
 
 // Board is what a shelf is made of: one wood, lumber or panel, or several where
@@ -290,6 +297,23 @@ func (p *Project) Validate() []problem.Problem {
 	return l.All()
 }
 
+// Form is what holds in place of a board, and its name in a file; nil for a shelf.
+func (s *Shelf) Form() (support.Form, string) {
+	switch {
+	case s.Rack != nil:
+		return s.Rack, "rack"
+	case s.HookRail != nil:
+		return s.HookRail, "hook_rail"
+	case s.Frame != nil:
+		return s.Frame, "frame"
+	case s.SheetRack != nil:
+		return s.SheetRack, "sheet_rack"
+	case s.Cart != nil:
+		return s.Cart, "cart"
+	}
+	return nil, ""
+}
+
 func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 	l.ID(s.ID)
 	l.Name("name", s.Name)
@@ -332,6 +356,9 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", s.Rail.Noun(),
 				quantity.Decimal(float64(s.Rail.X), 1), quantity.Decimal(float64(s.Rail.X+s.Rail.Length), 1), quantity.Decimal(float64(w.Length), 1))
 		}
+	}
+	if form, at := s.Form(); form != nil {
+		form.Validate(l.In(at))
 	}
 	if len(s.Contents) > 100 {
 		l.Add("contents", "%d items: at most 100 on one shelf", len(s.Contents))

@@ -20,6 +20,7 @@ type Way struct {
 	Name   string `json:"name"`
 	Words  string `json:"words"`
 	Hidden bool   `json:"hidden"` // nothing of it is seen
+	Form   bool   `json:"form"`   // it holds without the board
 	misfit quantity.Length
 	make   func(*outfit) error
 }
@@ -35,17 +36,22 @@ const (
 // Ways lists them, the plain ones first.
 func Ways() []Way {
 	return []Way{
-		{"flat-brackets", "flat brackets", "bent steel, screwed to the studs", false, oneByOne, (*outfit).flatBrackets},
-		{"braced-brackets", "braced brackets", "bought, with a rating", false, oneByOne, (*outfit).bracedBrackets},
-		{"standards", "slotted standards", "uprights with clip-on brackets", false, oneByOne, (*outfit).standards},
-		{"timber-brackets", "timber brackets", "shop-made, with a brace", false, oneByOne, (*outfit).timberBrackets},
-		{"pins-in-strip", "pins in a strip", "dowels, tenons or rods; the shelf floats", true, bored, (*outfit).pinsInStrip},
-		{"pins-in-wall", "pins in the wall", "steel rods straight into studs or masonry", true, oneByOne, (*outfit).pinsInWall},
-		{"hidden-brackets", "hidden metal brackets", "a blade in a slot of the board", true, oneByOne, (*outfit).hiddenBrackets},
-		{"sleeve", "sleeve over a block", "a hollow shelf pushed over a block", true, bored, (*outfit).sleeve},
-		{"cleat", "holders on a cleat", "hooked onto a bevelled rail", false, onARail, (*outfit).cleat},
-		{"ledgers", "cleats in an alcove", "at the back and both ends", false, oneByOne, (*outfit).ledgers},
-		{"keyholes", "keyholes", "a back piece hung on screw heads", true, onARail, (*outfit).keyholes},
+		{"flat-brackets", "flat brackets", "bent steel, screwed to the studs", false, false, oneByOne, (*outfit).flatBrackets},
+		{"braced-brackets", "braced brackets", "bought, with a rating", false, false, oneByOne, (*outfit).bracedBrackets},
+		{"standards", "slotted standards", "uprights with clip-on brackets", false, false, oneByOne, (*outfit).standards},
+		{"timber-brackets", "timber brackets", "shop-made, with a brace", false, false, oneByOne, (*outfit).timberBrackets},
+		{"pins-in-strip", "pins in a strip", "dowels, tenons or rods; the shelf floats", true, false, bored, (*outfit).pinsInStrip},
+		{"pins-in-wall", "pins in the wall", "steel rods straight into studs or masonry", true, false, oneByOne, (*outfit).pinsInWall},
+		{"hidden-brackets", "hidden metal brackets", "a blade in a slot of the board", true, false, oneByOne, (*outfit).hiddenBrackets},
+		{"sleeve", "sleeve over a block", "a hollow shelf pushed over a block", true, false, bored, (*outfit).sleeve},
+		{"cleat", "holders on a cleat", "hooked onto a bevelled rail", false, false, onARail, (*outfit).cleat},
+		{"ledgers", "cleats in an alcove", "at the back and both ends", false, false, oneByOne, (*outfit).ledgers},
+		{"keyholes", "keyholes", "a back piece hung on screw heads", true, false, onARail, (*outfit).keyholes},
+		{"rack", "rack of arms", "arms on uprights, in levels", false, true, oneByOne, (*outfit).rackOfArms},
+		{"hooks", "hook rail", "pegs or pipes on a board", false, true, oneByOne, (*outfit).hookRail},
+		{"frame", "standing frame", "posts on the floor, tied to the wall", false, true, oneByOne, (*outfit).frame},
+		{"sheet-rack", "L-frames for sheets", "sheets lean on uprights with feet", false, true, oneByOne, (*outfit).sheetRack},
+		{"cart", "hinged cart", "swings on hinges beside a rack", false, true, oneByOne, (*outfit).cart},
 	}
 }
 
@@ -62,6 +68,7 @@ func Shelf(p *design.Project, s design.Shelf, way string, newID func() string) (
 		}
 		o := &outfit{Shelf: s, p: p, id: newID, inch: p.Units.Length == "in"}
 		o.Supports, o.Rail, o.Misfit = []design.Support{}, nil, w.misfit
+		o.Rack, o.HookRail, o.Frame, o.SheetRack, o.Cart = nil, nil, nil, nil, nil
 		if w.Key != "sleeve" && s.Rail != nil && s.Rail.Kind == support.Block && o.Build.Hollow != nil {
 			box := *o.Build.Hollow
 			box.Back = max(box.Back, box.Front) // the block was its back

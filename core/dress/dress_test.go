@@ -107,7 +107,7 @@ func TestEveryWayOnEveryWall(t *testing.T) {
 					t.Errorf("%s: %s is not under the board", name, u.ID)
 				}
 			}
-			if all := answer.Asked + answer.Self; w.Key != "sleeve" && !near(sum, all, 1e-4) {
+			if all := answer.Asked + answer.Self; w.Key != "sleeve" && w.Key != "hooks" && w.Key != "cart" && !near(sum, all, 1e-4) {
 				t.Errorf("%s: shares sum to %v of %v kg", name, sum, all)
 			}
 			if answer.First == "" {
@@ -147,6 +147,9 @@ func TestRailsCarryAll(t *testing.T) {
 
 func TestMirroredItAnswersTheSame(t *testing.T) {
 	for _, w := range dress.Ways() {
+		if w.Key == "cart" {
+			continue // its hinges are on the left
+		}
 		p := jars(t)
 		a := hung(t, p, w.Key)
 		mirror(p)
@@ -179,6 +182,34 @@ func mirror(p *design.Project) {
 		r.X = l - r.X - r.Length
 		for i := range r.Spots {
 			r.Spots[i].X = l - r.Spots[i].X
+		}
+	}
+	if r := s.Rack; r != nil {
+		for i := range r.Uprights {
+			r.Uprights[i].X = l - r.Uprights[i].X
+		}
+	}
+	if h := s.HookRail; h != nil {
+		h.X = l - h.X - h.Length
+		for i := range h.Spots {
+			h.Spots[i].X = l - h.Spots[i].X
+		}
+		for i := range h.Hooks {
+			h.Hooks[i].X = l - h.Hooks[i].X
+		}
+	}
+	if r := s.SheetRack; r != nil {
+		for i := range r.Frames {
+			r.Frames[i].X = l - r.Frames[i].X
+		}
+	}
+	if f := s.Frame; f != nil {
+		for i := range f.Posts {
+			f.Posts[i].X = l - f.Posts[i].X
+		}
+		slices.Reverse(f.Posts)
+		for i := range f.Ties {
+			f.Ties[i].X = l - f.Ties[i].X
 		}
 	}
 	for i := range s.Contents {

@@ -55,6 +55,7 @@ type Item struct {
 	Place    Place           `json:"place"`
 	Depth    quantity.Length `json:"depth_mm,omitempty"`
 	Height   quantity.Length `json:"height_mm"`
+	Level    int             `json:"level,omitempty"` // of a rack or frame, from the lowest, 0
 }
 
 // Mass returns the whole mass of the item.
@@ -110,6 +111,7 @@ func (it Item) Validate(p *problem.List, length, depth float64) {
 	if it.By == ByLength && (it.RowLow < 0 || it.RowLow > max(it.PerMetre, 0)) {
 		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s kg", Called(it), quantity.Decimal(float64(it.PerMetre), 2))
 	}
+	p.CountBetween("level", float64(it.Level), 0, 40)
 	p.Between("height_mm", float64(it.Height), 1, 5000)
 	p.Between("depth_mm", float64(it.Depth), 0, 3000)
 	switch it.By {

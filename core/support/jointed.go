@@ -93,6 +93,10 @@ type jointed struct {
 	set              *Setting
 	wood             Made
 	width, arm, back float64
+	// Where the pieces lie side by side and are not as wide as one another: what the
+	// fasteners go through and into, on how many faces, and the wood that they end in.
+	through, into, faces float64
+	main                 *Made
 }
 
 // force is what a joint carries: M turning, V across it and H pulling it open.
@@ -144,7 +148,11 @@ func (j *jointed) use(sh *working.Sheet, f force, on material.Basis) Use {
 func (j *jointed) group(sh *working.Sheet, f force, on material.Basis) Use {
 	s := j.Screw.screw()
 	side := fastener.Member{G: j.wood.board(j.arm, j.width).G(), Length: j.width, Across: true}
-	faces := 1.0
+	faces, end := 1.0, j.wood
+	main := fastener.Member{Across: true, Length: j.width}
+	if j.faces > 0 {
+		side.Length, main.Length, faces, end = j.through, j.into, j.faces, *j.main
+	}
 	switch j.Kind {
 	case GussetJoint:
 		const ply = 12.0
@@ -153,7 +161,7 @@ func (j *jointed) group(sh *working.Sheet, f force, on material.Basis) Use {
 	case LapJoint:
 		side.Length = j.width / 2
 	}
-	main := fastener.Member{G: j.wood.board(j.arm, j.width).G(), Across: true, Length: j.width}
+	main.G = end.board(j.arm, max(j.into, j.width)).G()
 	if s.Kind == fastener.Bolt {
 		if s.Length < side.Length+main.Length {
 			return Use{Used: fails, How: "come apart: the bolts are shorter than both pieces"}

@@ -20,10 +20,11 @@ const (
 	Cleat  RailKind = "cleat"  // bevelled; holders hook onto it
 	Block  RailKind = "block"  // a hollow shelf is pushed over it
 	Ledger RailKind = "ledger" // the board's back edge lies on it
+	Hooks  RailKind = "hooks"  // hooks are on it
 )
 
 // RailKinds lists them.
-func RailKinds() []RailKind { return []RailKind{Strip, Cleat, Block, Ledger} }
+func RailKinds() []RailKind { return []RailKind{Strip, Cleat, Block, Ledger, Hooks} }
 
 // Rail is a piece along the wall that carries a shelf by what hangs on it. X is
 // its left end along the wall, Bottom its lower edge above the board's underside,

@@ -141,6 +141,7 @@ key: string
 name: string
 words: string
 hidden: boolean
+form: boolean
 }
 export interface Own {
 contents: Row[]
@@ -219,6 +220,11 @@ board: Board
 build: Build
 supports: Support[]
 rail?: Rail
+rack?: Rack
+hook_rail?: HookRail
+frame?: StandingFrame
+sheet_rack?: SheetRack
+cart?: HingedCart
 contents: Item[]
 duration: string
 below: string
@@ -516,6 +522,140 @@ gap_mm?: number
 kerf_mm?: number
 lock?: boolean
 }
+export interface Rack {
+wood: string
+grade: string
+width_mm: number
+deep_mm: number
+height_mm: number
+uprights: Upright[]
+rows_mm: number[]
+screw: Fixing
+levels: Level[]
+arm: Arm
+joint: Joint
+ledger?: RackLedger
+bed?: number
+}
+export interface Upright {
+id: string
+x_mm: number
+notch?: Notch
+}
+export interface Notch {
+up_mm: number
+high_mm: number
+deep_mm: number
+}
+export interface Level {
+id: string
+up_mm: number
+}
+export interface Arm {
+wood: string
+grade: string
+reach_mm: number
+high_mm: number
+thick_mm: number
+cheeks?: boolean
+}
+export interface RackLedger {
+wood: string
+grade: string
+height_mm: number
+thickness_mm: number
+screw: Fixing
+count: number
+}
+export interface HookRail {
+wood: string
+grade: string
+id: string
+kind: string
+x_mm: number
+length_mm: number
+bottom_mm: number
+height_mm: number
+thickness_mm: number
+bevel_deg?: number
+joints_mm?: number[]
+spots: Spot[]
+screw: Fixing
+gap_mm?: number
+kerf_mm?: number
+lock?: boolean
+hooks: Hanger[]
+peg: Peg
+}
+export interface Hanger {
+id: string
+x_mm: number
+}
+export interface Peg {
+wood: string
+grade: string
+kind: string
+reach_mm: number
+d_mm: number
+wall_mm?: number
+flange_mm?: number
+apart_mm?: number
+count?: number
+screw: Fixing
+up_mm: number
+}
+export interface StandingFrame {
+wood: string
+grade: string
+width_mm: number
+deep_mm: number
+height_mm: number
+posts: Post[]
+platforms: Level[]
+ties: FrameTie[]
+screw: Fixing
+piece_mm: number
+standoff_mm?: number
+leaning?: boolean
+}
+export interface Post {
+id: string
+x_mm: number
+}
+export interface FrameTie {
+id: string
+x_mm: number
+up_mm: number
+}
+export interface SheetRack {
+wood: string
+grade: string
+width_mm: number
+deep_mm: number
+height_mm: number
+foot_mm: number
+foot_high_mm: number
+frames: Upright[]
+rows_mm: number[]
+screw: Fixing
+joint: Joint
+tilt_deg: number
+contact_mm: number
+stop: boolean
+}
+export interface HingedCart {
+id: string
+x_mm: number
+width_mm: number
+height_mm: number
+up_mm: number
+apart_mm: number
+caster: number
+own_kg: number
+count: number
+rows_mm: number
+screw: Fixing
+}
 export interface Item {
 id: string
 name: string
@@ -531,6 +671,7 @@ to_mm: number
 place: string
 depth_mm?: number
 height_mm: number
+level?: number
 }
 export interface SagLimit {
 school: string
@@ -654,6 +795,7 @@ weakest?: string
 export interface ShelfReport {
 id: string
 name: string
+form?: string
 verdict: string
 why?: string
 asked_kg: number
@@ -723,6 +865,7 @@ export interface SupportReport {
 id: string
 number: number
 name: string
+x_mm: number
 share_kg: number
 load_n: number
 arm_mm: number

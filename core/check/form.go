@@ -1,0 +1,314 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/material"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/core/working"
+)
+
+// stand is a form in its place: what it holds in place of a board.
+type stand struct {
+	shelf  *design.Shelf
+	noun   string
+	on     support.Standing
+	links  []support.FormLink
+	asked  float64 // kg
+	even   bool
+	sudden [suddens][]support.Demand
+}
+
+// newStand puts a shelf's form up with its goods. An empty one is tried with 25 kg a
+// metre on every level.
+func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
+	g := &stand{shelf: s, noun: form.Noun()}
+	board := s.Candidates()[0]
+	kdef := board.Creep()
+	stage := support.Stage{
+		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness), Board: board,
+		Bases: support.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Allowed: s.Sag.Allowed,
+	}
+	storeys := 1
+	reach, out := float64(s.Depth), 0.0
+	switch f := form.(type) {
+	case *support.Rack:
+		storeys, reach, out = len(f.Levels), float64(f.Arm.Reach), float64(f.Deep)
+	case *support.StandingFrame:
+		storeys = len(f.Platforms)
+	}
+	for _, it := range s.Contents {
+		if m := float64(it.Mass()); m > 0 {
+			g.asked += m
+			stage.Goods = append(stage.Goods, support.Good{
+				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach), Level: min(it.Level, max(0, storeys-1)),
+				Height: float64(it.Height), Depth: float64(it.Depth), Each: it.Each.Weight(),
+			})
+		}
+	}
+	if g.asked == 0 {
+		g.even = true
+		for l := range storeys {
+			m := evenly * float64(s.Length) / 1000
+			g.asked += m
+			stage.Goods = append(stage.Goods, support.Good{From: float64(s.X), To: float64(s.X + s.Length), W: m * quantity.Gravity, Z: out + reach/2, Level: l, Height: 300})
+		}
+	}
+	g.on = form.Stand(stage)
+	g.links = g.on.Links()
+	weights := [suddens]float64{max(2*quantity.Mass(heaviest(s.Contents)).Weight(), 50), s.AccidentLoad()}
+	for c, w := range weights {
+		if w == 0 {
+			continue
+		}
+		for l := range max(1, g.on.Storeys()) {
+			for _, x := range g.on.Points() {
+				g.sudden[c] = append(g.sudden[c], support.Demand{By: g.by(), Care: s.Below.Care(), Case: support.Sudden, Extra: w, X: x, Level: l})
+			}
+		}
+	}
+	return g
+}
+
+// by is how many times its goods stand on it as asked.
+func (g *stand) by() float64 {
+	if g.even {
+		return 0
+	}
+	return 1
+}
+
+func (g *stand) demand(by float64, c support.Case, k support.Kind) support.Demand {
+	care := g.shelf.Below.Care()
+	if c == support.Break || k == support.Stiffness {
+		care = 1
+	}
+	return support.Demand{By: by, Care: care, Case: c}
+}
+
+// reaches is the multiple of the goods at which a link reaches its limit.
+func (g *stand) reaches(l *support.FormLink, c support.Case) float64 {
+	over := func(by float64) float64 { return l.Use(nil, g.demand(by, c, l.Kind)).Used - 1 }
+	hi := over(most)
+	if hi <= 0 {
+		return most
+	}
+	lo := over(0)
+	if lo > 0 {
+		return 0
+	}
+	a, b := 0.0, float64(most)
+	for range 60 {
+		mid := (a + b) / 2
+		if !math.IsInf(hi, 1) {
+			mid = b - hi*(b-a)/(hi-lo)
+		}
+		u := over(mid)
+		if math.Abs(u) < 1e-7 || b-a < 1e-9 {
+			return mid
+		}
+		if u > 0 {
+			b, hi = mid, u
+			lo /= 2
+		} else {
+			a, lo = mid, u
+			if !math.IsInf(hi, 1) {
+				hi /= 2
+			}
+		}
+	}
+	return a
+}
+
+func (g *stand) limit(by float64) Limit { return Limit{Kg: by * g.asked, Above: by >= most} }
+
+func (g *stand) id(l *support.FormLink) string {
+	of := l.Support
+	if of == "" {
+		of = g.noun
+	}
+	return g.shelf.ID + "/" + slug(of) + "/" + l.Part + "/" + l.Mode
+}
+
+// slug keeps a name usable in an id.
+func slug(s string) string {
+	b := []byte(s)
+	for i, c := range b {
+		if c == ' ' {
+			b[i] = '-'
+		}
+	}
+	return string(b)
+}
+
+// answerForm checks what holds without a board.
+func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
+	g := newStand(p, s, form)
+	out := blank(s)
+	out.Form, out.Evenly, out.Self = g.noun, g.even, quantityMass(g.on.Self())
+	if !g.even {
+		out.Asked = g.asked
+	}
+	links := make([]*Link, len(g.links))
+	sudden := [suddens]Sudden{{Verdict: Holds, Used: -1}, {Verdict: Holds, Used: -1}}
+	for i := range g.links {
+		l := &g.links[i]
+		u := l.Use(nil, g.demand(g.by(), support.Everyday, l.Kind))
+		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
+		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
+		f.Limit = g.limit(g.reaches(l, support.Everyday))
+		if l.Kind == support.Gate && f.Fails {
+			f.NoMean = "nothing is known of " + f.Name + " that " + f.How
+		}
+		if l.Kind != support.Stiffness {
+			for c := range g.sudden {
+				for k := range g.sudden[c] {
+					d := g.sudden[c][k]
+					used := finite(l.Use(nil, d).Used)
+					if c == handling {
+						f.Handling = max(f.Handling, used)
+					} else {
+						f.Accident = max(f.Accident, used)
+					}
+					if used > sudden[c].Used {
+						sudden[c].Used, sudden[c].Link, sudden[c].X, sudden[c].Load = used, f.ID, d.X-float64(s.X), d.Extra
+					}
+				}
+			}
+		}
+		if l.Kind == support.Strength && f.NoMean == "" {
+			b := g.limit(g.reaches(l, support.Break))
+			f.Break = &b
+		}
+		links[i] = f
+	}
+	out.gather(links, g.limit(most), true)
+	for c := range sudden {
+		if sudden[c].Used > 1 {
+			sudden[c].Verdict = Gives
+		}
+	}
+	out.Handling = sudden[handling]
+	if s.Accident != design.NoAccident {
+		out.Accident = &sudden[accident]
+	}
+	g.parts(&out)
+	g.notes(p, &out)
+	return out
+}
+
+// parts reports every upright, hook or post.
+func (g *stand) parts(out *Shelf) {
+	for i, part := range g.on.Parts(g.demand(g.by(), support.Everyday, support.Strength)) {
+		su := Support{ID: part.ID, Number: i + 1, Name: g.partName(part.ID, i), Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
+		worst := -1.0
+		for k := range out.Links {
+			if l := &out.Links[k]; l.Support == part.ID {
+				if l.Kind == support.Strength && l.Used > worst {
+					worst, su.Worst = l.Used, l.ID
+				}
+				if l.Kind == support.Gate && l.Fails && su.Fails == "" {
+					su.Fails = l.How
+				}
+			}
+		}
+		if g.shelf.HookRail != nil && i > 0 {
+			su.Own = 0 // its holes are the board's
+		}
+		out.Supports = append(out.Supports, su)
+	}
+}
+
+// partName is what a part is called, numbered from the left.
+func (g *stand) partName(id string, i int) string {
+	switch {
+	case g.shelf.HookRail != nil && id == g.shelf.HookRail.ID:
+		return "board"
+	case g.shelf.HookRail != nil:
+		return fmt.Sprintf("hook %d", i)
+	case g.shelf.Frame != nil:
+		return fmt.Sprintf("posts %d", i+1)
+	case g.shelf.SheetRack != nil:
+		return fmt.Sprintf("frame %d", i+1)
+	case g.shelf.Cart != nil:
+		return "cart"
+	}
+	return fmt.Sprintf("upright %d", i+1)
+}
+
+func (g *stand) notes(p *design.Project, out *Shelf) {
+	n := g.on.Notes()
+	for _, t := range n.Assumed {
+		if !slices.Contains(out.Assumed, t) {
+			out.Assumed = append(out.Assumed, t)
+		}
+	}
+	if g.even {
+		out.Assumed = append(out.Assumed, "no contents yet: the limits are for 25 kg a metre on every level")
+	} else {
+		out.Assumed = append(out.Assumed, "contents by their high guess")
+	}
+	for _, t := range n.Cautions {
+		out.Cautions = append(out.Cautions, Caution{g.shelf.ID, t})
+	}
+	wallNotes(p, g.shelf, out)
+	out.Cautions = append(out.Cautions, Caution{g.shelf.ID, "find cables and pipes before you drill"})
+	if g.shelf.Below == design.Bed {
+		out.Cautions = append(out.Cautions, Caution{g.shelf.ID, "nothing heavy over a bed or cot: better to move it"})
+	}
+}
+
+// explain is the sum behind a link of a form.
+func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
+	for i := range g.links {
+		l := &g.links[i]
+		if g.id(l) != id {
+			continue
+		}
+		var link Link
+		for _, a := range answer.Links {
+			if a.ID == id {
+				link = a
+			}
+		}
+		var sh working.Sheet
+		w := &Working{Link: link, Case: which, When: "with all of its goods"}
+		d := g.demand(g.by(), support.Everyday, l.Kind)
+		switch which {
+		case "everyday":
+		case "handling", "accident":
+			c := map[string]int{"handling": handling, "accident": accident}[which]
+			if l.Kind == support.Stiffness || len(g.sudden[c]) == 0 {
+				return nil, fmt.Errorf("%q is not asked about in the %s case", id, which)
+			}
+			used := -1.0
+			for _, next := range g.sudden[c] {
+				if u := l.Use(nil, next).Used; u > used {
+					used, d = u, next
+				}
+			}
+			w.When = fmt.Sprintf("with %.0f N coming down on the front, %.0f mm from the left end", d.Extra, d.X-float64(g.shelf.X))
+		case "break":
+			if link.Break == nil {
+				return nil, fmt.Errorf("%q has no expected break", id)
+			}
+			d = g.demand(link.Break.Kg/g.asked, support.Break, l.Kind)
+		default:
+			return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
+		}
+		l.Use(&sh, d)
+		switch which {
+		case "everyday":
+			sh.Add("holds", "mass of contents at which the part used reaches 1, found by halving", "used = 1", link.Limit.Kg, working.Mass, "")
+		case "break":
+			sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", link.Break.Kg, working.Mass, "Rule")
+		}
+		w.Steps = sh.Steps
+		return w, nil
+	}
+	return nil, fmt.Errorf("no link %q in this design", id)
+}

@@ -1,0 +1,192 @@
+package support
+
+import (
+	"math"
+
+	"aguante/core/beam"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Form is what holds without a board on brackets: a rack of arms, a rail of hooks, a
+// standing frame, frames that sheets lean on, a hinged cart. Noun is what it is
+// called.
+type Form interface {
+	Noun() string
+	Validate(p *problem.List)
+	Stand(s Stage) Standing
+}
+
+// Stage is where a form stands and what is on it. X and Length are its place along
+// the wall, Foot its lowest point above the floor, Depth how far it reaches out,
+// all mm; Bases give the footing of strength for each case.
+type Stage struct {
+	Wall        *wall.Wall
+	X, Length   float64
+	Foot, Depth float64
+	Thickness   float64
+	Board       material.Board // of platforms
+	Bases       [cases]material.Basis
+	Condition   material.Condition
+	Goods       []Good
+	LongTerm    float64 // growth of a lasting sag
+	Allowed     func(span float64) float64
+}
+
+// Good is something on a form, from and to along the wall: its weight W, N, how far
+// out from its back edge it stands, on which level, and how high and deep it is.
+type Good struct {
+	Name          string
+	From, To      float64
+	W, Z          float64
+	Level         int
+	Height, Depth float64
+	Each          float64 // weight of the heaviest piece
+}
+
+// Demand is what a form is asked to hold: By times its goods, with care; Extra N more
+// come down at X on the front edge of a level in a sudden case.
+type Demand struct {
+	By, Care float64
+	Case     Case
+	Extra    float64
+	X        float64
+	Level    int
+}
+
+// FormLink is a link of a form.
+type FormLink struct {
+	Link
+	Support string // id of the upright, hook or post
+	Where   string
+	X       float64
+	Use     func(sh *working.Sheet, d Demand) Use
+}
+
+// Standing is a form in its place.
+type Standing interface {
+	Links() []FormLink
+	// Self is its own weight, N.
+	Self() float64
+	// Storeys is how many levels goods may stand on.
+	Storeys() int
+	// Points are where along the wall something may come down on it.
+	Points() []float64
+	// Parts are what stands on the wall, each drawn under a demand.
+	Parts(d Demand) []FormPart
+	Notes() Notes
+}
+
+// FormPart is an upright, a hook or a post: its place and share, N, and its drawing.
+type FormPart struct {
+	ID       string
+	X        float64
+	Share    float64
+	Moment   float64 // off the wall, N·mm, that its fasteners pass on at each stud
+	Geometry Geometry
+}
+
+// setting is the stage as a support at x sees it.
+func (s *Stage) setting(x float64) Setting {
+	return Setting{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board, Bases: s.Bases}
+}
+
+// shares returns how a row of goods on a level is borne by supports at places along
+// the wall: as a beam that rests on them. Loads beyond the ends lean on the last two.
+func (s *Stage) shares(level int, at []float64) (weights, turning []float64) {
+	weights, turning = make([]float64, len(at)), make([]float64, len(at))
+	if len(at) == 0 {
+		return weights, turning
+	}
+	var row, turn beam.Load
+	left := s.X
+	for _, g := range s.Goods {
+		if g.Level != level || g.W <= 0 {
+			continue
+		}
+		w := g.W / max(g.To-g.From, 1e-9)
+		a, b := min(max(g.From-left, 0), s.Length), min(max(g.To-left, 0), s.Length)
+		row.Patches = append(row.Patches, beam.Patch{From: a, To: b, W: w})
+		turn.Patches = append(turn.Patches, beam.Patch{From: a, To: b, W: w * g.Z})
+	}
+	if len(row.Patches) == 0 {
+		return weights, turning
+	}
+	places := make([]float64, len(at))
+	held := make([]bool, len(at))
+	for i, x := range at {
+		places[i] = min(max(x-left, 0), s.Length)
+	}
+	if len(at) > 1 {
+		if rig, err := beam.Condense(s.Length, 1e10, places, []beam.Load{row, turn}); err == nil {
+			rest := beam.Rest{Soft: make([]float64, len(at)), Held: held}
+			if st, err := rig.React(rig.Fixed[0], rest); err == nil {
+				m, err := rig.Bear(rig.Fixed[1], rest, st.Bears)
+				if err == nil {
+					return st.R, m.R
+				}
+			}
+		}
+	}
+	// It tips off, or there is one alone: the nearest takes all of it.
+	for _, g := range s.Goods {
+		if g.Level == level {
+			i := nearestOf(at, (g.From+g.To)/2)
+			weights[i] += g.W
+			turning[i] += g.W * g.Z
+		}
+	}
+	return weights, turning
+}
+
+// tips tells whether a row would tip over its end support.
+func (s *Stage) tips(level int, at []float64) bool {
+	moment, weight := 0.0, 0.0
+	for _, g := range s.Goods {
+		if g.Level == level {
+			weight += g.W
+			moment += g.W * (g.From + g.To) / 2
+		}
+	}
+	if weight == 0 || len(at) == 0 {
+		return false
+	}
+	x := moment / weight
+	lo, hi := at[0], at[0]
+	for _, a := range at {
+		lo, hi = min(lo, a), max(hi, a)
+	}
+	return x < lo-1 || x > hi+1
+}
+
+func nearestOf(at []float64, x float64) int {
+	best := 0
+	for i := range at {
+		if math.Abs(at[i]-x) < math.Abs(at[best]-x) {
+			best = i
+		}
+	}
+	return best
+}
+
+// two is how a load at x is shared by the two places nearest to it, by levers; none
+// below nothing.
+func two(at []float64, i int, x float64) float64 {
+	if len(at) == 1 {
+		return 1
+	}
+	k := 0
+	for k < len(at)-2 && x > at[k+1] {
+		k++
+	}
+	part := (x - at[k]) / (at[k+1] - at[k])
+	switch i {
+	case k:
+		return max(0, 1-part)
+	case k + 1:
+		return max(0, part)
+	}
+	return 0
+}

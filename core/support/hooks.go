@@ -1,0 +1,372 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/fastener"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// HookRail is a board along the wall with hooks on it.
+type HookRail struct {
+	Rail
+	Hooks []Hanger `json:"hooks"`
+	Peg   Peg      `json:"peg"`
+}
+
+// Hanger is one hook, at X along the wall.
+type Hanger struct {
+	ID string          `json:"id"`
+	X  quantity.Length `json:"x_mm"`
+}
+
+// PegKind is what a hook is.
+type PegKind string
+
+// The hooks.
+const (
+	WoodPeg PegKind = "peg"  // a turned peg in a bore
+	Pipe    PegKind = "pipe" // pipe screwed into a flange
+	Cast    PegKind = "cast" // a cast hook on its own plate
+)
+
+// Peg is what all hooks of a rail are: how far it reaches from the board, its
+// diameter, a pipe's wall; and its flange, with Count screws in two rows Apart. A
+// peg stands in a bore through the board instead. Up is its middle over the board's
+// lower edge; mm.
+type Peg struct {
+	Made
+	Kind   PegKind         `json:"kind"`
+	Reach  quantity.Length `json:"reach_mm"`
+	D      quantity.Length `json:"d_mm"`
+	Wall   quantity.Length `json:"wall_mm,omitempty"`
+	Flange quantity.Length `json:"flange_mm,omitempty"`
+	Apart  quantity.Length `json:"apart_mm,omitempty"`
+	Count  int             `json:"count,omitempty"`
+	Screw  Fixing          `json:"screw"`
+	Up     quantity.Length `json:"up_mm"`
+}
+
+// Noun is what it is called.
+func (h *HookRail) Noun() string { return "hook rail" }
+
+// Validate names every problem of a hook rail.
+func (h *HookRail) Validate(p *problem.List) {
+	h.Rail.Validate(p)
+	if len(h.Hooks) > 60 {
+		p.Add("hooks", "%d hooks: at most 60", len(h.Hooks))
+	}
+	for i, k := range h.Hooks {
+		at := p.In(fmt.Sprintf("hooks[%d]", i))
+		at.ID(k.ID)
+		if k.X < h.X || k.X > h.X+h.Length {
+			at.Add("x_mm", "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0), quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
+		}
+	}
+	at := p.In("peg")
+	at.OneOf("kind", string(h.Peg.Kind), problem.Words([]PegKind{WoodPeg, Pipe, Cast}))
+	at.Between("reach_mm", float64(h.Peg.Reach), 10, 500)
+	at.Between("d_mm", float64(h.Peg.D), 3, 60)
+	at.Between("up_mm", float64(h.Peg.Up), 3, float64(h.Height)-3)
+	if h.Peg.Kind == WoodPeg {
+		h.Peg.Made.validate(at)
+		return
+	}
+	if h.Peg.Kind == Pipe {
+		at.Between("wall_mm", float64(h.Peg.Wall), 0.8, float64(h.Peg.D)/2)
+	}
+	at.Between("flange_mm", float64(h.Peg.Flange), 15, 200)
+	at.Between("apart_mm", float64(h.Peg.Apart), 5, float64(h.Peg.Flange)-4)
+	at.CountBetween("count", float64(h.Peg.Count), 1, 8)
+	h.Peg.Screw.Validate(at.In("screw"))
+}
+
+// hooked is a hook rail in its place.
+type hookRail struct {
+	*HookRail
+	set   Stage
+	own   Setting
+	rail  *railed
+	goods []float64 // weight on each hook, N
+}
+
+// Stand puts a hook rail up. What hangs over several hooks is shared by them; what
+// hangs over none is taken by the nearest.
+func (h *HookRail) Stand(s Stage) Standing {
+	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.setting(s.X)}
+	var riders []Rider
+	var at []float64
+	for _, k := range h.Hooks {
+		riders = append(riders, Rider{float64(k.X), straight})
+		at = append(at, float64(k.X))
+	}
+	out.rail = newRailed(&h.Rail, out.own, riders)
+	out.rail.noun = "board"
+	for _, g := range s.Goods {
+		var on []int
+		for i, x := range at {
+			if x >= g.From-1 && x <= g.To+1 {
+				on = append(on, i)
+			}
+		}
+		if len(on) == 0 && len(at) > 0 {
+			on = []int{nearestOf(at, (g.From+g.To)/2)}
+		}
+		for _, i := range on {
+			out.goods[i] += g.W / float64(len(on))
+		}
+	}
+	return out
+}
+
+// leastYank is what any hook must stand, N (Rule: things are yanked).
+const leastYank = 150.0
+
+// load is what hook i is judged at: twice its load, at least 150 N (Rule).
+func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
+	p := max(2*h.goods[i]*d.By, leastYank)
+	p *= d.Care
+	if sh.On() {
+		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care", "max(2 × W, 150) × care", p, working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
+	}
+	return p
+}
+
+func (h *hookRail) Links() []FormLink {
+	var out []FormLink
+	gate := FormLink{Link: Link{Part: "hooks", Mode: "there", Role: RoleStanding, Kind: Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) Use {
+		if sh.On() {
+			sh.Add("n", "hooks", "count", float64(len(h.Hooks)), working.Ratio, "the design")
+		}
+		if len(h.Hooks) == 0 {
+			return Use{Used: fails, How: "are missing: there is nothing to hang on"}
+		}
+		return Use{How: "hang"}
+	}}
+	out = append(out, gate)
+	for i := range h.Hooks {
+		where := fmt.Sprintf("hook %d", i+1)
+		link := func(mode string, role Role, name string, use func(*working.Sheet, int, Demand) Use) {
+			out = append(out, FormLink{Link: Link{Part: "hook", Mode: mode, Role: role, Kind: Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
+				Use: func(sh *working.Sheet, d Demand) Use { return use(sh, i, d) }})
+		}
+		if h.Peg.Kind != Cast {
+			link("bends", RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
+		}
+		if h.Peg.Kind == WoodPeg {
+			link("bore", RoleBore, "bore in the board", h.bore)
+		} else {
+			link("flange", RoleJoint, "screws of its flange", h.flange)
+		}
+	}
+	for _, l := range h.rail.Links() {
+		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) Use { return h.onWall(sh, l, d) }})
+	}
+	return out
+}
+
+// onWall asks a link of the board: every hook bears its own, and each in turn is
+// yanked.
+func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) Use {
+	ask := func(sh *working.Sheet, yanked int) Use {
+		all := make([]Action, len(h.Hooks))
+		for i := range h.Hooks {
+			p := h.goods[i] * d.By * d.Care
+			if i == yanked {
+				p = h.load(sh, i, d)
+			}
+			e := float64(h.Peg.Reach + h.Thickness)
+			all[i] = Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)), M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
+		}
+		return l.Use(sh, all)
+	}
+	if len(h.Hooks) == 0 {
+		return Use{}
+	}
+	worst, at := Use{Used: -1}, 0
+	for i := range h.Hooks {
+		if u := ask(nil, i); u.Used > worst.Used {
+			worst, at = u, i
+		}
+	}
+	if sh.On() {
+		ask(sh, at)
+	}
+	return worst
+}
+
+// modulus is that of the peg or the pipe; a pipe's threads leave three quarters.
+func (h *hookRail) modulus() float64 {
+	d := float64(h.Peg.D)
+	if h.Peg.Kind == Pipe {
+		in := d - 2*float64(h.Peg.Wall)
+		return math.Pi * (math.Pow(d, 4) - math.Pow(in, 4)) / (32 * d) * 0.75
+	}
+	return math.Pi * d * d * d / 32
+}
+
+func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) Use {
+	p := h.load(sh, i, d)
+	m, s := p*float64(h.Peg.Reach), h.modulus()
+	f := 205 / 1.67
+	if d.Case == Break {
+		f = 205 * 1.1
+	}
+	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
+	if h.Peg.Kind == WoodPeg {
+		f, formula = h.Peg.Made.board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
+	}
+	if sh.On() {
+		sh.Add("S", "section modulus; threads leave three quarters of a pipe", formula, s, working.Modulus, "statics; Rule for threads", working.In("D", float64(h.Peg.D), working.Length))
+		sh.Add("used", "part of it in use", "P × a / (S × F)", m/(s*f), working.Ratio, "", working.In("P", p, working.Force), working.In("a", float64(h.Peg.Reach), working.Length), working.In("S", s, working.Modulus), working.In("F", f, working.Stress))
+	}
+	return Use{Used: m / (s * f), How: "bends down"}
+}
+
+func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) Use {
+	p := h.load(sh, i, d)
+	l, dia := float64(h.Thickness), float64(h.Peg.D)
+	m := p * float64(h.Peg.Reach)
+	q := (4*p/l + 6*m/l/l) / dia
+	f, by := boreStrength(sh, h.rail.board, dia, true, h.set.Bases[d.Case])
+	if sh.On() {
+		sh.Add("q", "pressure at the bore's mouth", "(4 × P / L + 6 × P × a / L²) / D", q, working.Stress, "statics, straight-line pressure", working.In("P", p, working.Force), working.In("L", l, working.Length), working.In("a", float64(h.Peg.Reach), working.Length), working.In("D", dia, working.Length))
+		sh.Add("used", "part of what the bore takes", "q / "+by, q/f, working.Ratio, "Rule on NDS 12.3.3", working.In("q", q, working.Stress), working.In(by, f, working.Stress))
+	}
+	return Use{Used: q / f, How: "crushes the bore's mouth"}
+}
+
+// flange is a hook's screws by the heel rule over its flange, with no more thread
+// than the board is thick.
+func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) Use {
+	p := h.load(sh, i, d)
+	m := p * float64(h.Peg.Reach)
+	s, on := h.Peg.Screw.screw(), h.set.Bases[d.Case]
+	const plate = 4.0
+	g := s.Grip(plate, 0, float64(h.Thickness))
+	if !g.Holds {
+		return Use{Used: fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+	}
+	n := h.Peg.Count
+	top, low := float64(h.Peg.Flange+h.Peg.Apart)/2, float64(h.Peg.Flange-h.Peg.Apart)/2
+	var levers []float64
+	for k := range n {
+		if k < (n+1)/2 {
+			levers = append(levers, top)
+		} else {
+			levers = append(levers, low)
+		}
+	}
+	turn := newHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
+	t, v := turn.pull(sh, m, top), p/float64(n)
+	w := fastener.Withdrawal(sh, s, h.rail.board.G(), min(g.Thread, float64(h.Thickness)), on)
+	takes := min(w, fastener.Steel(sh, s, on))
+	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: plate}, fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
+	if sh.On() {
+		sh.Add("T′", "pull that one takes", "min(W, N)", takes, working.Force, "NDS 12.2")
+		sh.Add("V", "push across on each", "P / n", v, working.Force, "statics", working.In("P", p, working.Force), working.In("n", float64(n), working.Ratio))
+	}
+	return Use{Used: fastener.Together(sh, v, t, z, takes), How: "pull out of the board"}
+}
+
+// Self is the weight of the board, N.
+func (h *hookRail) Self() float64 {
+	return h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
+}
+
+// Points are none: a yank is twice the load already.
+func (h *hookRail) Points() []float64 { return []float64{h.set.X} }
+
+// Storeys is one: the row of hooks.
+func (h *hookRail) Storeys() int { return 1 }
+
+// Parts draws the board at its studs, and every hook.
+func (h *hookRail) Parts(d Demand) []FormPart {
+	var out []FormPart
+	all := make([]Action, len(h.Hooks))
+	e := float64(h.Peg.Reach + h.Thickness)
+	for i := range h.Hooks {
+		p := h.goods[i] * d.By * d.Care
+		all[i] = Action{R: p, M: p * e, Case: d.Case}
+	}
+	rail := h.rail.Geometry(all)
+	up, r := float64(h.Bottom+h.Peg.Up), float64(h.Peg.D)/2
+	t, reach := float64(h.Thickness), float64(h.Peg.Reach)
+	for i, k := range h.Hooks {
+		set := h.set.setting(float64(k.X))
+		g := set.newGeometry(Action{})
+		p := h.load(nil, i, d)
+		g.Arm = t + reach
+		stuff := Metal
+		start := t
+		if h.Peg.Kind == WoodPeg {
+			stuff, start = Timber, 0
+		} else {
+			f := float64(h.Peg.Flange) / 2
+			g.Shapes = append(g.Shapes, Shape{Name: "flange", Stuff: Metal, Side: box(t, up-f, t+4, up+f), Front: box(-f, up-f, f, up+f)})
+		}
+		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: box(-r, up-r, r, up+r)})
+		g.Measures = append(g.Measures, across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
+		g.Facts = append(g.Facts, pulls("judged at", p))
+		near := -1
+		for c := range rail.Columns {
+			if near < 0 || math.Abs(rail.Columns[c].X-float64(k.X)) < math.Abs(rail.Columns[near].X-float64(k.X)) {
+				near = c
+			}
+		}
+		g.fit()
+		if near >= 0 {
+			g.With(rail.Columns[near].Geometry)
+		}
+		if n := len(h.Hooks); i > 0 {
+			g.Marks = append(g.Marks, long("story stick, from the first hook", float64(k.X-h.Hooks[0].X)), long("from the one before", float64(k.X-h.Hooks[i-1].X)))
+		} else if n > 1 {
+			g.Marks = append(g.Marks, long("first hook, from the board's left end", float64(k.X-h.X)))
+		}
+		out = append(out, FormPart{ID: k.ID, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
+	}
+	board := FormPart{ID: h.ID, X: float64(h.X + h.Length/2), Geometry: h.own.newGeometry(Action{})}
+	for _, sh := range rail.Shapes {
+		x := board.X
+		front := make([][2]float64, len(sh.Front))
+		for i, p := range sh.Front {
+			front[i] = [2]float64{p[0] - x, p[1]}
+		}
+		board.Geometry.Shapes = append(board.Geometry.Shapes, Shape{Name: sh.Name, Stuff: sh.Stuff, Front: front})
+	}
+	for _, c := range rail.Columns {
+		board.Share += c.Share
+		board.Moment = max(board.Moment, c.Moment)
+		board.Geometry.Holes = append(board.Geometry.Holes, c.Holes...)
+	}
+	worst := -1
+	for c := range rail.Columns {
+		if worst < 0 || rail.Columns[c].Moment > rail.Columns[worst].Moment {
+			worst = c
+		}
+	}
+	if worst >= 0 {
+		c := rail.Columns[worst]
+		for _, sh := range c.Shapes {
+			board.Geometry.Shapes = append(board.Geometry.Shapes, Shape{Name: sh.Name, Stuff: sh.Stuff, Side: sh.Side})
+		}
+		board.Geometry.Forces, board.Geometry.Measures, board.Geometry.Facts = c.Forces, c.Measures, c.Facts
+		for i := range board.Geometry.Measures {
+			if board.Geometry.Measures[i].Edit == "rail.height_mm" {
+				board.Geometry.Measures[i].Edit = "hook_rail.height_mm"
+			}
+		}
+	}
+	board.Geometry.fit()
+	return append([]FormPart{board}, out...)
+}
+
+// Notes are its fasteners', and what yanking is.
+func (h *hookRail) Notes() Notes {
+	n := h.rail.Notes()
+	n.Assumed = append(n.Assumed, "every hook is judged at twice its load, at least 15 kg: things are yanked")
+	return n
+}

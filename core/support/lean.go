@@ -1,0 +1,283 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// SheetRack is L-frames that sheets lean on: each an upright on the wall and a foot
+// out from it, in a joint. Sheets stand on the feet and lean back Tilt degrees from
+// plumb, touching the uprights Contact over the feet. A Stop keeps them from sliding
+// off; mm.
+type SheetRack struct {
+	Made
+	Width   quantity.Length   `json:"width_mm"`
+	Deep    quantity.Length   `json:"deep_mm"`
+	Height  quantity.Length   `json:"height_mm"`
+	Foot    quantity.Length   `json:"foot_mm"`
+	High    quantity.Length   `json:"foot_high_mm"`
+	Frames  []Upright         `json:"frames"`
+	Rows    []quantity.Length `json:"rows_mm"`
+	Screw   Fixing            `json:"screw"`
+	Joint   Joint             `json:"joint"`
+	Tilt    float64           `json:"tilt_deg"`
+	Contact quantity.Length   `json:"contact_mm"`
+	Stop    bool              `json:"stop"`
+}
+
+// Noun is what it is called.
+func (r *SheetRack) Noun() string { return "sheet rack" }
+
+// rack is the sheet rack as a rack of one level.
+func (r *SheetRack) rack() *Rack {
+	return &Rack{Made: r.Made, Width: r.Width, Deep: r.Deep, Height: r.Height, Uprights: r.Frames, Rows: r.Rows, Screw: r.Screw,
+		Levels: []Level{{ID: "foot", Up: r.High}}, Arm: Arm{Made: r.Made, Reach: r.Foot, High: r.High, Thick: r.Width}, Joint: r.Joint}
+}
+
+// Validate names every problem of a sheet rack.
+func (r *SheetRack) Validate(p *problem.List) {
+	one := problem.New()
+	r.rack().Validate(one)
+	for _, f := range one.All() {
+		names := map[string]string{"arm.reach_mm": "foot_mm", "arm.high_mm": "foot_high_mm"}
+		path := f.Path
+		if to, ok := names[path]; ok {
+			path = to
+		}
+		p.Add(path, "%s", f.Message)
+	}
+	if !(r.Tilt >= 1 && r.Tilt <= 30) {
+		p.Add("tilt_deg", "a tilt of %s° does not lean safely: give 1 to 30, 5 to 10 is usual", quantity.Decimal(r.Tilt, 1))
+	}
+	p.Between("contact_mm", float64(r.Contact), 50, float64(r.Height))
+}
+
+// leaned is a sheet rack in its place.
+type leaned struct {
+	*SheetRack
+	racked
+}
+
+// Stand puts a sheet rack up: the stack's weight is on the feet at half of its
+// depth.
+func (r *SheetRack) Stand(s Stage) Standing {
+	for i := range s.Goods {
+		g := &s.Goods[i]
+		deep := g.Depth
+		if deep <= 0 {
+			deep = float64(r.Foot)
+		}
+		g.Z, g.Level = float64(r.Deep)+deep/2, 0
+	}
+	h := r.rack().Stand(s).(*racked)
+	out := &leaned{SheetRack: r, racked: *h}
+	out.racked.joint.set = &out.racked.frame
+	return out
+}
+
+// thrust is what the sheets push with at the contact, and as much at the feet, N.
+func (h *leaned) thrust(sh *working.Sheet, d Demand) float64 {
+	t, tan := 0.0, math.Tan(h.Tilt*math.Pi/180)
+	for _, g := range h.set.Goods {
+		t += g.W * d.By * d.Care * tan * g.Height / 2 / float64(h.Contact)
+	}
+	if sh.On() {
+		sh.Add("Tl", "thrust of the leaning stack at the uprights, and the same at the feet", "W × tan θ × (hs / 2) / hc", t, working.Force, "statics", working.In("θ, degrees", h.Tilt, working.Ratio), working.In("hc", float64(h.Contact), working.Length))
+	}
+	return t
+}
+
+func (h *leaned) Links() []FormLink {
+	out := h.racked.Links()
+	for i := range out {
+		if out[i].Role == RoleBar || out[i].Role == RoleDroop {
+			out[i].Name = map[Role]string{RoleBar: "foot in bending", RoleDroop: "foot's tip"}[out[i].Role]
+		}
+		if out[i].Role == RoleJoint {
+			out[i].Name = "foot in its joint"
+		}
+		if out[i].Where == "level 1" {
+			out[i].Where = "feet"
+		}
+	}
+	return append(out, FormLink{Link: Link{Part: "feet", Mode: "slides", Role: RoleTips, Kind: Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) Use {
+		h.thrust(sh, d)
+		if !h.Stop && len(h.set.Goods) > 0 {
+			return Use{Used: fails, How: "slide off: nothing stops them at the feet"}
+		}
+		return Use{How: "stay"}
+	}})
+}
+
+// Parts draws the frames with the stack that leans on them.
+func (h *leaned) Parts(d Demand) []FormPart {
+	out := h.racked.Parts(d)
+	rad := h.Tilt * math.Pi / 180
+	for i := range out {
+		g := &out[i].Geometry
+		z, y := float64(h.Deep), float64(h.High)
+		for _, s := range h.set.Goods {
+			deep := max(s.Depth, 10)
+			foot := z + float64(h.Contact)*math.Tan(rad)
+			g.Shapes = append(g.Shapes, Shape{Name: "stack", Stuff: Sheet, Side: [][2]float64{
+				{foot, y}, {foot + deep, y}, {foot + deep - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}, {foot - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}}})
+			break
+		}
+		if h.Stop {
+			g.Shapes = append(g.Shapes, Shape{Name: "stop", Stuff: Timber, Side: box(z+float64(h.Foot)-15, y, z+float64(h.Foot), y+20)})
+		}
+		n := float64(max(1, len(out)))
+		g.Forces = append(g.Forces, Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n}, Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
+		for k := range g.Measures {
+			g.Measures[k].Edit = map[string]string{"rack.arm.reach_mm": "sheet_rack.foot_mm"}[g.Measures[k].Edit]
+		}
+		g.fit()
+	}
+	return out
+}
+
+// HingedCart is a cart that swings on hinges beside a rack, with a caster under its
+// far side. X is its hinges' place along the wall, Apart how far from the upper to
+// the lower hinge, Up the lower one over the floor; Caster is the share of its weight
+// that the caster takes; mm.
+type HingedCart struct {
+	ID     string          `json:"id"`
+	X      quantity.Length `json:"x_mm"`
+	Width  quantity.Length `json:"width_mm"`
+	Height quantity.Length `json:"height_mm"`
+	Up     quantity.Length `json:"up_mm"`
+	Apart  quantity.Length `json:"apart_mm"`
+	Caster float64         `json:"caster"`
+	Own    quantity.Mass   `json:"own_kg"`
+	Count  int             `json:"count"` // screws in each hinge
+	Rows   quantity.Length `json:"rows_mm"`
+	Screw  Fixing          `json:"screw"`
+}
+
+// Noun is what it is called.
+func (c *HingedCart) Noun() string { return "hinged cart" }
+
+// Validate names every problem of a cart.
+func (c *HingedCart) Validate(p *problem.List) {
+	p.ID(c.ID)
+	p.Between("x_mm", float64(c.X), 0, 30000)
+	p.Between("width_mm", float64(c.Width), 50, 3000)
+	p.Between("height_mm", float64(c.Height), 100, 3000)
+	p.Between("apart_mm", float64(c.Apart), 50, float64(c.Height))
+	p.Between("up_mm", float64(c.Up), 0, float64(c.Height-c.Apart))
+	p.Between("rows_mm", float64(c.Rows), 5, 300)
+	p.CountBetween("count", float64(c.Count), 1, 12)
+	p.MassBetween("own_kg", float64(c.Own), 0, 500)
+	if !(c.Caster >= 0 && c.Caster <= 0.9) {
+		p.Add("caster", "a caster that takes %s of the weight is not possible: give 0 to 0.9", quantity.Decimal(c.Caster, 2))
+	}
+	c.Screw.Validate(p.In("screw"))
+}
+
+// hinged is a cart in its place.
+type hinged struct {
+	*HingedCart
+	set   Stage
+	own   Setting
+	holes []drilled // of the upper hinge
+	hold  int
+}
+
+// Stand puts a cart on its hinges.
+func (c *HingedCart) Stand(s Stage) Standing {
+	h := &hinged{HingedCart: c, set: s, own: s.setting(float64(c.X))}
+	for i := range c.Count {
+		y := float64(c.Up+c.Apart) + (float64(i)/float64(max(1, c.Count-1))-0.5)*float64(c.Rows)
+		d := h.own.drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X), y, c.Screw, plate(3))
+		if d.counts() {
+			h.hold++
+		}
+		h.holes = append(h.holes, d)
+	}
+	return h
+}
+
+// hinge is what the upper hinge carries: H out of the wall, V down, N.
+func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
+	w, m := h.Own.Weight(), h.Own.Weight()*float64(h.Width)/2
+	for _, g := range h.set.Goods {
+		w += g.W * d.By
+		m += g.W * d.By * math.Abs((g.From+g.To)/2-float64(h.HingedCart.X))
+	}
+	w += d.Extra
+	m += d.Extra * float64(h.Width)
+	left := (1 - h.Caster) * d.Care
+	pull, v = m*left/float64(h.Apart), w*left
+	if sh.On() {
+		sh.Add("H", "couple on the hinges, x out from them, less what the caster takes, × care", "Σ W × x / h × (1 − caster) × care", pull, working.Force, "engineering basis", working.In("Σ W × x", m, working.Moment), working.In("h", float64(h.Apart), working.Length), working.In("caster", h.Caster, working.Ratio), working.In("care", d.Care, working.Ratio))
+		sh.Add("Vh", "weight on the hinges", "Σ W × (1 − caster) × care", v, working.Force, "statics", working.In("ΣW", w, working.Force))
+	}
+	return pull, v
+}
+
+func (h *hinged) Links() []FormLink {
+	gate := FormLink{Link: Link{Part: "hinges", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: h.own.intoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) Use {
+		if sh.On() {
+			sh.Add("n", "screws of the upper hinge that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
+		}
+		return behindUse(h.holes, h.hold)
+	}}
+	if h.hold == 0 {
+		return []FormLink{gate}
+	}
+	return []FormLink{gate, {Link: Link{Part: "hinges", Mode: "pull", Role: RoleNear, Kind: Strength, Name: "screws of the upper hinge", NoMean: h.Screw.noMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) Use {
+		pull, v := h.hinge(sh, d)
+		n := float64(h.hold)
+		for i := range h.holes {
+			if dr := &h.holes[i]; dr.counts() {
+				return dr.used(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
+			}
+		}
+		return Use{}
+	}}}
+}
+
+// Self is the cart's own weight, N.
+func (h *hinged) Self() float64 { return h.Own.Weight() }
+
+// Points is its far side.
+func (h *hinged) Points() []float64 { return []float64{float64(h.HingedCart.X + h.Width)} }
+
+// Storeys is one.
+func (h *hinged) Storeys() int { return 1 }
+
+// Parts draws the cart from the front and its hinges.
+func (h *hinged) Parts(d Demand) []FormPart {
+	g := h.own.newGeometry(Action{})
+	w, top := float64(h.Width), float64(h.Height)
+	low, up := float64(h.Up), float64(h.Up+h.Apart)
+	g.Shapes = append(g.Shapes, Shape{Name: "cart", Stuff: Sheet, Side: box(12, 60, h.set.Depth, top), Front: box(0, 60, w, top)},
+		Shape{Name: "upper hinge", Stuff: Metal, Side: box(0, up-30, 12, up+30), Front: box(-12, up-30, 12, up+30)},
+		Shape{Name: "lower hinge", Stuff: Metal, Side: box(0, low-30, 12, low+30), Front: box(-12, low-30, 12, low+30)})
+	if h.Caster > 0 {
+		g.Shapes = append(g.Shapes, Shape{Name: "caster", Stuff: Metal, Front: box(w-60, 0, w-10, 60)})
+	}
+	pull, v := h.hinge(nil, d)
+	for i := range h.holes {
+		g.Holes = append(g.Holes, h.holes[i].hole(d.Case, pull/float64(max(1, h.hold)), v/2/float64(max(1, h.hold))))
+	}
+	g.Forces = append(g.Forces, Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull}, Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
+	g.Measures = append(g.Measures, Measure{Name: "apart", Z1: 12, Y1: low, Z2: 12, Y2: up, MM: up - low})
+	g.fit()
+	return []FormPart{{ID: h.ID, X: float64(h.HingedCart.X), Share: v, Geometry: g}}
+}
+
+// Notes say what a cart leans on.
+func (h *hinged) Notes() Notes {
+	n := fastenerNotes(&h.own, h.Screw, h.holes, h.hold)
+	if h.Caster == 0 {
+		n.Cautions = append(n.Cautions, "without a caster all of the cart hangs on its hinges")
+	} else {
+		n.Assumed = append(n.Assumed, "the floor is level under the caster: on a dip the hinges take all")
+	}
+	return n
+}

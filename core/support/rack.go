@@ -1,0 +1,662 @@
+package support
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/beam"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// Rack is arms on uprights: every upright bears an arm at each level. Uprights are
+// Width along the wall, Deep out from it and Height tall, from the rack's foot up;
+// Rows are the heights of their fasteners over it. Bed is how firmly the wall
+// presses back, N/mm per mm of height, 700 where none is given. mm.
+type Rack struct {
+	Made
+	Width    quantity.Length   `json:"width_mm"`
+	Deep     quantity.Length   `json:"deep_mm"`
+	Height   quantity.Length   `json:"height_mm"`
+	Uprights []Upright         `json:"uprights"`
+	Rows     []quantity.Length `json:"rows_mm"`
+	Screw    Fixing            `json:"screw"`
+	Levels   []Level           `json:"levels"`
+	Arm      Arm               `json:"arm"`
+	Joint    Joint             `json:"joint"`
+	Ledger   *RackLedger       `json:"ledger,omitempty"`
+	Bed      float64           `json:"bed,omitempty"`
+}
+
+// Upright stands at X along the wall; a Notch goes round what is in its way.
+type Upright struct {
+	ID    string          `json:"id"`
+	X     quantity.Length `json:"x_mm"`
+	Notch *Notch          `json:"notch,omitempty"`
+}
+
+// Notch is cut into an upright's back, from Up over its foot, so High and so Deep.
+type Notch struct {
+	Up   quantity.Length `json:"up_mm"`
+	High quantity.Length `json:"high_mm"`
+	Deep quantity.Length `json:"deep_mm"`
+}
+
+// Level is a row of arms: the height of their tops over the rack's foot.
+type Level struct {
+	ID string          `json:"id"`
+	Up quantity.Length `json:"up_mm"`
+}
+
+// Arm is what goods lie on: one solid piece, Thick along the wall, or a core between
+// two cheeks that are each so thick. Reach is from the upright's face.
+type Arm struct {
+	Made
+	Reach  quantity.Length `json:"reach_mm"`
+	High   quantity.Length `json:"high_mm"`
+	Thick  quantity.Length `json:"thick_mm"`
+	Cheeks bool            `json:"cheeks,omitempty"`
+}
+
+// RackLedger is a piece on the wall that the uprights stand on: so many fasteners at
+// each of them.
+type RackLedger struct {
+	Made
+	Height    quantity.Length `json:"height_mm"`
+	Thickness quantity.Length `json:"thickness_mm"`
+	Screw     Fixing          `json:"screw"`
+	Count     int             `json:"count"`
+}
+
+// usualBed is how firmly a lined wall presses back, N/mm per mm (engineering basis).
+const usualBed = 700.0
+
+// Noun is what it is called.
+func (r *Rack) Noun() string { return "rack" }
+
+// Validate names every problem of a rack.
+func (r *Rack) Validate(p *problem.List) {
+	r.Made.validate(p)
+	p.Between("width_mm", float64(r.Width), 15, 300)
+	p.Between("deep_mm", float64(r.Deep), 10, 200)
+	p.Between("height_mm", float64(r.Height), 100, 6000)
+	p.Between("bed", r.Bed, 0, 1e6)
+	r.Screw.Validate(p.In("screw"))
+	if n := len(r.Uprights); n > 24 {
+		p.Add("uprights", "%d uprights: at most 24", n)
+	}
+	for i, u := range r.Uprights {
+		at := p.In(fmt.Sprintf("uprights[%d]", i))
+		at.ID(u.ID)
+		at.Between("x_mm", float64(u.X), 0, 30000)
+		if n := u.Notch; n != nil {
+			at.Between("notch.up_mm", float64(n.Up), 0, float64(r.Height))
+			at.Between("notch.high_mm", float64(n.High), 1, float64(r.Height))
+			at.Between("notch.deep_mm", float64(n.Deep), 1, float64(r.Deep)-3)
+		}
+	}
+	for i, y := range r.Rows {
+		p.Between(fmt.Sprintf("rows_mm[%d]", i), float64(y), 0, float64(r.Height))
+	}
+	if len(r.Levels) == 0 {
+		p.Add("levels", "a rack without arms holds nothing: give it a level")
+	}
+	for i, l := range r.Levels {
+		at := p.In(fmt.Sprintf("levels[%d]", i))
+		at.ID(l.ID)
+		at.Between("up_mm", float64(l.Up), float64(r.Arm.High), float64(r.Height))
+		for _, o := range r.Levels[:i] {
+			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High) {
+				at.Add("up_mm", "these arms run into those %s mm up: give them %s mm of room", quantity.Decimal(float64(o.Up), 0), quantity.Decimal(float64(r.Arm.High), 0))
+			}
+		}
+	}
+	at := p.In("arm")
+	r.Arm.Made.validate(at)
+	at.Between("reach_mm", float64(r.Arm.Reach), 30, 1200)
+	at.Between("high_mm", float64(r.Arm.High), 15, 400)
+	at.Between("thick_mm", float64(r.Arm.Thick), 3, 150)
+	r.Joint.validate(p.In("joint"))
+	if l := r.Ledger; l != nil {
+		at := p.In("ledger")
+		l.Made.validate(at)
+		at.Between("height_mm", float64(l.Height), 15, 300)
+		at.Between("thickness_mm", float64(l.Thickness), 6, 150)
+		at.CountBetween("count", float64(l.Count), 0, 12)
+		l.Screw.Validate(at.In("screw"))
+	}
+}
+
+// racked is a rack in its place.
+type racked struct {
+	*Rack
+	set      Stage
+	at       []float64
+	uprights []uprighted
+	row      [][]float64 // weight of goods on each level that each upright bears, N
+	turn     [][]float64 // and times how far from the wall
+	equal    []float64   // weight of all goods on each level, N
+	down     map[setDown]beam.Stood
+	frame    Setting
+	joint    jointed
+}
+
+// setDown is something set down on a level's tips: how much of it an upright takes.
+type setDown struct {
+	upright, level int
+	by, n          float64
+}
+
+// uprighted is an upright with its fasteners, and how it stands under its goods.
+type uprighted struct {
+	*Upright
+	holes  []drilled
+	hold   int
+	ledger []drilled
+	stood  []beam.Stood // with all goods, and with each level's alone
+}
+
+// Stand puts a rack up.
+func (r *Rack) Stand(s Stage) Standing {
+	h := &racked{Rack: r, set: s, down: map[setDown]beam.Stood{}}
+	h.uprights = make([]uprighted, 0, len(r.Uprights))
+	order := slices.Clone(r.Uprights)
+	slices.SortStableFunc(order, func(a, b Upright) int { return int(math.Copysign(1, float64(a.X-b.X))) })
+	for i := range order {
+		h.at = append(h.at, float64(order[i].X))
+	}
+	h.frame = s.setting(s.X)
+	h.joint = jointed{Joint: &r.Joint, set: &h.frame, wood: r.Arm.Made, width: h.armWidth(), arm: float64(r.Arm.High), back: float64(r.Deep),
+		through: float64(r.Arm.Thick), into: float64(r.Width), faces: 1, main: &r.Made}
+	if r.Arm.Cheeks {
+		h.joint.into, h.joint.faces = float64(r.Width)/2, 2 // from both sides
+	}
+	for l := range r.Levels {
+		w, t := s.shares(l, h.at)
+		all := 0.0
+		for _, g := range s.Goods {
+			if g.Level == l {
+				all += g.W
+			}
+		}
+		h.row, h.turn, h.equal = append(h.row, w), append(h.turn, t), append(h.equal, all)
+	}
+	board := r.Made.board(float64(r.Width), float64(r.Deep))
+	for i := range order {
+		u := uprighted{Upright: &order[i]}
+		set := s.setting(float64(order[i].X))
+		for k, y := range r.Rows {
+			u.holes = append(u.holes, set.drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, timber("upright", board, float64(r.Deep), false)))
+		}
+		set.crowdUpright(u.holes, float64(order[i].X), float64(r.Width), 0, float64(r.Height))
+		for k := range u.holes {
+			if u.holes[k].counts() {
+				u.hold++
+			}
+		}
+		if l := r.Ledger; l != nil {
+			lb := l.Made.board(float64(l.Height), float64(l.Thickness))
+			for k := range l.Count {
+				u.ledger = append(u.ledger, set.drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X), -float64(l.Height)/2, l.Screw, timber("ledger", lb, float64(l.Thickness), true)))
+			}
+		}
+		u.stood = append(u.stood, h.stand(&u, i, -1))
+		for l := range r.Levels {
+			u.stood = append(u.stood, h.stand(&u, i, l))
+		}
+		h.uprights = append(h.uprights, u)
+	}
+	return h
+}
+
+// armWidth is what of an arm bears along the wall.
+func (h *racked) armWidth() float64 {
+	if h.Arm.Cheeks {
+		return 2 * float64(h.Arm.Thick)
+	}
+	return float64(h.Arm.Thick)
+}
+
+// springOf is how firmly a fastener pulls, N/mm (EC5-like axial slip).
+func springOf(d *drilled) float64 {
+	thread := d.grip.Thread
+	if d.anchor() {
+		thread = d.grip.In
+	}
+	return 780 * math.Pow(d.screw.D, 0.2) * math.Pow(max(thread, 1), 0.4)
+}
+
+// model is an upright as a beam on its fasteners and the wall.
+func (h *racked) model(u *uprighted) beam.Upright {
+	b := h.Made.board(float64(h.Width), float64(h.Deep))
+	m := beam.Upright{Length: float64(h.Height), EI: b.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
+	if m.Bed == 0 {
+		m.Bed = usualBed
+	}
+	for i := range u.holes {
+		if d := &u.holes[i]; d.counts() {
+			m.Ties = append(m.Ties, beam.Tie{Y: d.y, K: springOf(d)})
+		}
+	}
+	return m
+}
+
+// couples are what arms do to an upright: out at their tops, in at their lower edges.
+func (h *racked) couples(moments map[int]float64) []beam.Push {
+	var out []beam.Push
+	high := float64(h.Arm.High)
+	for l := range h.Levels {
+		if m := moments[l]; m != 0 {
+			y := float64(h.Levels[l].Up)
+			out = append(out, beam.Push{Y: y, F: m / high}, beam.Push{Y: y - high, F: -m / high})
+		}
+	}
+	return out
+}
+
+// stand solves an upright under its goods, or under those of one level.
+func (h *racked) stand(u *uprighted, i, only int) beam.Stood {
+	moments := map[int]float64{}
+	for l := range h.Levels {
+		if only < 0 || only == l {
+			moments[l] = h.turn[l][i]
+		}
+	}
+	return h.model(u).Stand(h.couples(moments))
+}
+
+// bears is the weight on an upright, N.
+func (h *racked) bears(i int, d Demand) float64 {
+	w := h.Self() / float64(max(1, len(h.uprights)))
+	for l := range h.Levels {
+		w += h.row[l][i] * d.By
+	}
+	if d.Extra > 0 {
+		w += d.Extra * two(h.at, i, d.X)
+	}
+	return w * d.Care
+}
+
+// extra is how an upright stands under something set down on a level's tips.
+func (h *racked) extra(u *uprighted, i int, d Demand) beam.Stood {
+	key := setDown{i, d.Level, d.By, d.Extra * two(h.at, i, d.X)}
+	if key.n == 0 {
+		key.level = 0
+	}
+	st, ok := h.down[key]
+	if !ok {
+		moments := map[int]float64{}
+		for l := range h.Levels {
+			moments[l] = h.turn[l][i] * d.By
+			if d.Level == l {
+				moments[l] += key.n * (float64(h.Deep) + float64(h.Arm.Reach))
+			}
+		}
+		st = h.model(u).Stand(h.couples(moments))
+		h.down[key] = st
+	}
+	return st
+}
+
+// own is the moment of the rack's own arms as a part of what its goods do: it is
+// added to them in proportion.
+func (h *racked) own(i int) float64 {
+	goods := 0.0
+	for l := range h.Levels {
+		goods += h.turn[l][i]
+	}
+	if goods <= 0 {
+		return 0
+	}
+	return h.armWeight() * float64(len(h.Levels)) * (float64(h.Deep) + float64(h.Arm.Reach)/2) / goods
+}
+
+func (h *racked) armWeight() float64 {
+	return h.Arm.Made.board(float64(h.Arm.High), h.armWidth()).Density() * 1e-9 * float64(h.Arm.High) * h.armWidth() * float64(h.Arm.Reach) * quantity.Gravity
+}
+
+// Self is the weight of uprights and arms, N.
+func (h *racked) Self() float64 {
+	one := h.Made.board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
+	return float64(len(h.uprights)) * (one + float64(len(h.Levels))*h.armWeight())
+}
+
+// states are what an upright is asked in a demand: how it stands, and by what its
+// figures are multiplied.
+func (h *racked) states(u *uprighted, i int, d Demand) ([]beam.Stood, float64) {
+	if d.Extra > 0 {
+		return []beam.Stood{h.extra(u, i, d)}, d.Care
+	}
+	return u.stood, (d.By + h.own(i)) * d.Care
+}
+
+func (h *racked) Links() []FormLink {
+	gate := FormLink{Link: Link{Part: "rack", Mode: "stands", Role: RoleStanding, Kind: Gate, Name: "rack on the wall"}, Use: h.stands}
+	if len(h.uprights) == 0 {
+		return []FormLink{gate}
+	}
+	out := []FormLink{gate}
+	for l := range h.Levels {
+		name := h.levelName(l)
+		out = append(out,
+			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "arm", Role: RoleBar, Kind: Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use { return h.arm(sh, l, d) }},
+			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "joint", Role: RoleJoint, Kind: Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use {
+				r, e := h.onArm(sh, l, d)
+				return h.joint.use(sh, force{M: r * e, V: r}, h.set.Bases[d.Case])
+			}},
+			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use { return h.droop(sh, l, d) }})
+	}
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		where := fmt.Sprintf("upright %d", i+1)
+		link := func(part, mode string, role Role, kind Kind, name, noMean string, use func(*working.Sheet, *uprighted, int, Demand) Use) {
+			out = append(out, FormLink{Link: Link{Part: part, Mode: mode, Role: role, Kind: kind, Name: name, NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
+				Use: func(sh *working.Sheet, d Demand) Use { return use(sh, u, i, d) }})
+		}
+		link("upright", "bending", RoleRail, Strength, "upright in bending", "", h.bends)
+		if u.hold > 0 {
+			link("screws", "pull", RoleNear, Strength, h.Screw.noun()+"s of the upright", h.Screw.noMean(), h.screws)
+			link("wall", "bed", RoleHeel, Strength, h.frame.heelName(), noWallMean, h.bed)
+		}
+		link("screws", "behind", RoleBehind, Gate, h.frame.intoName(h.Screw), "", func(sh *working.Sheet, u *uprighted, _ int, _ Demand) Use {
+			if sh.On() {
+				sh.Add("n", "fasteners that count", fmt.Sprintf("of %d", len(u.holes)), float64(u.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
+			}
+			return behindUse(u.holes, u.hold)
+		})
+		if h.Ledger != nil {
+			link("ledger", "shear", RoleNear, Strength, "ledger under the upright", h.Ledger.Screw.noMean(), h.ledge)
+		}
+	}
+	return out
+}
+
+func (h *racked) levelName(l int) string { return fmt.Sprintf("level %d", l+1) }
+
+func (h *racked) stands(sh *working.Sheet, _ Demand) Use {
+	if sh.On() {
+		sh.Add("n", "uprights", "count", float64(len(h.uprights)), working.Ratio, "the design")
+	}
+	if len(h.uprights) == 0 {
+		return Use{Used: fails, How: "has no uprights"}
+	}
+	for l := range h.Levels {
+		if h.set.tips(l, h.at) {
+			return Use{Used: fails, How: "tips what is on level " + fmt.Sprint(l+1) + " over its end upright"}
+		}
+	}
+	return Use{How: "stands"}
+}
+
+// uneven is what one arm takes over its equal share: stock is stiff and lies on two
+// of them (Rule).
+const uneven = 1.5
+
+// onArm is what the worst arm of a level bears, N, and how far from the upright's face.
+func (h *racked) onArm(sh *working.Sheet, l int, d Demand) (r, e float64) {
+	n := float64(len(h.uprights))
+	turn := 0.0
+	for _, g := range h.set.Goods {
+		if g.Level == l {
+			turn += g.W * g.Z
+		}
+	}
+	r = uneven * h.equal[l] / n * d.By
+	if h.equal[l] > 0 {
+		e = turn/h.equal[l] - float64(h.Deep)
+	}
+	own := h.armWeight()
+	total, moment := r+own, r*e+own*float64(h.Arm.Reach)/2
+	if d.Extra > 0 && d.Level == l {
+		worst := 0.0
+		for i := range h.at {
+			worst = max(worst, two(h.at, i, d.X))
+		}
+		total += d.Extra * worst
+		moment += d.Extra * worst * float64(h.Arm.Reach)
+	}
+	total *= d.Care
+	moment *= d.Care
+	if sh.On() {
+		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its own weight and what is set down; × care", "(1.5 × W / n + own + set down) × care", total, working.Force, "Rule",
+			working.In("W", h.equal[l]*d.By, working.Force), working.In("n", n, working.Ratio), working.In("own", own, working.Force), working.In("care", d.Care, working.Ratio))
+		sh.Add("M", "moment at the upright's face, e from it", "Σ R × e", moment, working.Moment, "statics", working.In("e", e, working.Length))
+	}
+	if total > 0 {
+		e = moment / total
+	}
+	return total, e
+}
+
+// section is an arm's: solid, or its two cheeks.
+func (h *racked) section() float64 {
+	high := float64(h.Arm.High)
+	return h.armWidth() * high * high / 6
+}
+
+func (h *racked) arm(sh *working.Sheet, l int, d Demand) Use {
+	r, e := h.onArm(sh, l, d)
+	m := r * e
+	fb := h.Arm.Made.board(float64(h.Arm.Thick), float64(h.Arm.High)).Bending(sh, h.set.Bases[d.Case])
+	u := m / (h.section() * fb)
+	if sh.On() {
+		formula := "b × h² / 6"
+		if h.Arm.Cheeks {
+			formula = "2 × t × h² / 6"
+		}
+		sh.Add("S", "section modulus of the arm", formula, h.section(), working.Modulus, "statics", working.In("t", float64(h.Arm.Thick), working.Length), working.In("h", float64(h.Arm.High), working.Length))
+		sh.Add("used", "part of the arm's bending strength", "M / (S × Fb)", u, working.Ratio, "", working.In("M", m, working.Moment), working.In("S", h.section(), working.Modulus), working.In("Fb", fb, working.Stress))
+	}
+	return Use{Used: u, How: "breaks at the upright"}
+}
+
+func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
+	d.Care = 1
+	r, e := h.onArm(nil, l, d)
+	b := h.Arm.Made.board(float64(h.Arm.Thick), float64(h.Arm.High))
+	ei := b.E(nil) * h.armWidth() * math.Pow(float64(h.Arm.High), 3) / 12
+	a := float64(h.Arm.Reach)
+	e = min(e, a)
+	tip := r * e * e * (3*a - e) / (6 * ei) * h.set.LongTerm
+	limit := a / 100
+	if sh.On() {
+		sh.Add("tip", "how far the arm's tip goes down in the end", "R × e² × (3a − e) / (6 EI) × growth", tip, working.Length, "statics; EC5 creep",
+			working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("a", a, working.Length), working.In("EI", ei, working.Stiffness), working.In("growth", h.set.LongTerm, working.Ratio))
+		sh.Add("used", "part of a hundredth of its reach", "tip / (a / 100)", tip/limit, working.Ratio, "Rule", working.In("tip", tip, working.Length), working.In("a", a, working.Length))
+	}
+	return Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
+}
+
+// bends is the upright's own bending, net of a screw's hole, and of its notch.
+func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+	b, t := float64(h.Width), float64(h.Deep)
+	fb := h.Made.board(b, t).Bending(sh, h.set.Bases[d.Case])
+	states, by := h.states(u, i, d)
+	worst, how := -1.0, "breaks"
+	var moment, s float64
+	for _, st := range states {
+		for k, y := range st.At {
+			net := b
+			for q := range u.holes {
+				if math.Abs(u.holes[q].y-y) < 1 {
+					net = max(1, b-u.holes[q].screw.D)
+				}
+			}
+			deep, where := t, "breaks"
+			if n := u.Notch; n != nil && y >= float64(n.Up)-1 && y <= float64(n.Up+n.High)+1 {
+				deep, where = t-float64(n.Deep), "breaks at its notch"
+			}
+			modulus := net * deep * deep / 6
+			if used := math.Abs(st.Moments[k]) * by / (modulus * fb); used > worst {
+				worst, how, moment, s = used, where, math.Abs(st.Moments[k])*by, modulus
+			}
+		}
+	}
+	if sh.On() {
+		sh.Add("Mu", "greatest moment in the upright, as a beam on screws that only pull and a wall that only pushes", "active set", moment, working.Moment, "engineering basis")
+		sh.Add("S", "section modulus there, net of holes and notches", "b × t² / 6", s, working.Modulus, "statics")
+		sh.Add("used", "part of the upright's bending strength", "Mu / (S × Fb)", worst, working.Ratio, "", working.In("Mu", moment, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
+	}
+	return Use{Used: worst, How: how}
+}
+
+func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+	states, by := h.states(u, i, d)
+	v := 0.0
+	if h.Ledger == nil {
+		v = h.bears(i, d) / float64(u.hold)
+	}
+	worst, at, pull := Use{Used: -1}, 0, 0.0
+	for _, st := range states {
+		k := 0
+		for q := range u.holes {
+			if !u.holes[q].counts() {
+				continue
+			}
+			t := st.Pulls[k] * by
+			k++
+			if use := u.holes[q].used(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
+				worst, at, pull = use, q, t
+			}
+		}
+	}
+	if sh.On() {
+		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli beam", working.In("n", float64(u.hold), working.Ratio))
+		sh.Add("T", "pull on the worst one, "+fmt.Sprintf("%.0f mm", u.holes[at].y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force, "engineering basis",
+			working.In("kax", springOf(&u.holes[at]), working.Rate))
+		u.holes[at].used(sh, v, pull, d.Case, h.set.Bases[d.Case])
+	}
+	return worst
+}
+
+func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+	states, by := h.states(u, i, d)
+	press := 0.0
+	for _, st := range states {
+		press = max(press, st.Press*by)
+	}
+	fb := h.frame.bearing(u.holes)
+	q := press / float64(h.Width)
+	if sh.On() {
+		sh.Add("q", "greatest pressure of the upright on the wall", "press / b", q, working.Stress, "engineering basis", working.In("press", press, working.Rate), working.In("b", float64(h.Width), working.Length))
+		sh.Add("used", "part of what the wall takes", "q / fb", q/fb, working.Ratio, "", working.In("q", q, working.Stress), working.In("fb", fb, working.Stress))
+	}
+	return Use{Used: q / fb, How: "is crushed"}
+}
+
+func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+	n := 0
+	worst := Use{Used: -1}
+	for k := range u.ledger {
+		if u.ledger[k].counts() {
+			n++
+		}
+	}
+	if n == 0 {
+		return Use{Used: fails, How: "is held by nothing at this upright"}
+	}
+	v := h.bears(i, d) / float64(n)
+	t := v * float64(h.Ledger.Thickness) / 2 / max(1, float64(h.Ledger.Height)/2)
+	for k := range u.ledger {
+		if dr := &u.ledger[k]; dr.counts() {
+			worst = dr.used(sh, v, t, d.Case, h.set.Bases[d.Case])
+			break
+		}
+	}
+	return worst
+}
+
+// Parts draws every upright with its arms.
+func (h *racked) Parts(d Demand) []FormPart {
+	var out []FormPart
+	w, t, high := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.High)
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		set := h.set.setting(float64(u.X))
+		g := set.newGeometry(Action{})
+		g.Shapes = append(g.Shapes, Shape{Name: "upright", Stuff: h.Made.stuff(), Side: box(0, 0, t, float64(h.Height)), Front: box(-w, 0, w, float64(h.Height))})
+		if n := u.Notch; n != nil {
+			g.Shapes = append(g.Shapes, Shape{Name: "notch", Stuff: Void, Side: box(0, float64(n.Up), float64(n.Deep), float64(n.Up+n.High))})
+		}
+		if l := h.Ledger; l != nil {
+			g.Shapes = append(g.Shapes, Shape{Name: "ledger", Stuff: l.Made.stuff(), Side: box(0, -float64(l.Height), float64(l.Thickness), 0), Front: box(-3*w, -float64(l.Height), 3*w, 0)})
+		}
+		aw := h.armWidth() / 2
+		for _, l := range h.Levels {
+			y := float64(l.Up)
+			g.Shapes = append(g.Shapes, Shape{Name: "arm", Stuff: h.Arm.Made.stuff(), Side: box(0, y-high, t+float64(h.Arm.Reach), y), Front: box(-max(w, aw)-1, y-high, max(w, aw)+1, y)})
+		}
+		states, by := h.states(u, i, d)
+		k, top := 0, -1
+		v := 0.0
+		if h.Ledger == nil && u.hold > 0 {
+			v = h.bears(i, d) / float64(u.hold)
+		}
+		for q := range u.holes {
+			pull := 0.0
+			if u.holes[q].counts() {
+				pull = states[0].Pulls[k] * by
+				k++
+			}
+			g.Holes = append(g.Holes, u.holes[q].hole(d.Case, pull, v))
+			if n := len(g.Holes) - 1; top < 0 || g.Holes[n].Pull > g.Holes[top].Pull {
+				top = n
+			}
+		}
+		for n := range g.Holes {
+			if g.Holes[n].Pull > 0.5 {
+				g.Forces = append(g.Forces, Force{Name: "pulls", Z: t, Y: g.Holes[n].Y, DZ: 1, N: g.Holes[n].Pull, Takes: g.Holes[n].Takes})
+			}
+		}
+		if top >= 0 {
+			g.Holes[top].Near = true
+			g.Facts = append(g.Facts, Fact{Name: "of the " + h.Screw.noun() + " in the " + set.behindName(h.Screw), Value: g.Holes[top].In, Kind: "length", Bad: g.Holes[top].In < g.Holes[top].Least}, long("needs", g.Holes[top].Least), pulls("one takes a pull of", g.Holes[top].Takes))
+		}
+		g.Facts = append(g.Facts, pulls("the wall pushes back", states[0].Pushback*by))
+		g.Measures = append(g.Measures, across("reach of the arms", "rack.arm.reach_mm", t, t+float64(h.Arm.Reach), float64(h.Levels[0].Up)-high))
+		for n, l := range h.Levels {
+			g.Marks = append(g.Marks, long(fmt.Sprintf("level %d, top of the arms over the foot", n+1), float64(l.Up)))
+		}
+		g.fit()
+		moment := 0.0
+		for l := range h.Levels {
+			moment += h.turn[l][i] * by
+		}
+		out = append(out, FormPart{ID: u.ID, X: float64(u.X), Share: h.bears(i, d), Moment: moment, Geometry: g})
+	}
+	return out
+}
+
+// Points are the uprights, and the ends of the rows.
+func (h *racked) Points() []float64 {
+	return append([]float64{h.set.X, h.set.X + h.set.Length}, h.at...)
+}
+
+// Storeys is how many levels it has.
+func (h *racked) Storeys() int { return len(h.Levels) }
+
+// Notes say what is in the way, and what was assumed.
+func (h *racked) Notes() Notes {
+	var n Notes
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		f := fastenerNotes(&h.frame, h.Screw, u.holes, u.hold)
+		for _, t := range f.Cautions {
+			n.Cautions = append(n.Cautions, fmt.Sprintf("upright %d: %s", i+1, t))
+		}
+		n.Assumed = append(n.Assumed, f.Assumed...)
+		for _, k := range h.set.Wall.KeepOuts {
+			x, w := float64(u.X), float64(h.Width)/2
+			if k.Kind != "uneven" && k.Overlaps(x-w, x+w, h.set.Foot, h.set.Foot+float64(h.Height)) && u.Notch == nil && !k.Behind() {
+				n.Cautions = append(n.Cautions, fmt.Sprintf("upright %d runs over the %s: notch it or move it", i+1, k.Called()))
+			}
+		}
+	}
+	if over := h.set.Foot + float64(h.Height); over > float64(h.set.Wall.Height) {
+		n.Cautions = append(n.Cautions, "the uprights are taller than the wall")
+	}
+	n.Assumed = append(n.Assumed, "stock is stiff: one arm of a row takes half as much again as its equal share")
+	return n
+}

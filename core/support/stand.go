@@ -1,0 +1,399 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/beam"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/working"
+)
+
+// StandingFrame is posts on the floor with platforms between them, tied to the wall.
+// Posts are Width along the wall and Deep out from it, in pairs, one at the wall and
+// one at the front; Height is how tall. Standoff keeps the frame off the wall.
+// Leaning says that it leans on the wall and has front feet only; mm.
+type StandingFrame struct {
+	Made
+	Width     quantity.Length `json:"width_mm"`
+	Deep      quantity.Length `json:"deep_mm"`
+	Height    quantity.Length `json:"height_mm"`
+	Posts     []Post          `json:"posts"`
+	Platforms []Level         `json:"platforms"`
+	Ties      []FrameTie      `json:"ties"`
+	Screw     Fixing          `json:"screw"`
+	Piece     quantity.Length `json:"piece_mm"` // that the ties go through
+	Standoff  quantity.Length `json:"standoff_mm,omitempty"`
+	Leaning   bool            `json:"leaning,omitempty"`
+}
+
+// Post is a pair of posts at X along the wall.
+type Post struct {
+	ID string          `json:"id"`
+	X  quantity.Length `json:"x_mm"`
+}
+
+// FrameTie holds a frame to the wall, Up over its foot.
+type FrameTie struct {
+	ID string          `json:"id"`
+	X  quantity.Length `json:"x_mm"`
+	Up quantity.Length `json:"up_mm"`
+}
+
+// Noun is what it is called.
+func (f *StandingFrame) Noun() string { return "frame" }
+
+// Validate names every problem of a frame.
+func (f *StandingFrame) Validate(p *problem.List) {
+	f.Made.validate(p)
+	p.Between("width_mm", float64(f.Width), 15, 200)
+	p.Between("deep_mm", float64(f.Deep), 15, 200)
+	p.Between("height_mm", float64(f.Height), 200, 4000)
+	p.Between("piece_mm", float64(f.Piece), 1, 150)
+	p.Between("standoff_mm", float64(f.Standoff), 0, 300)
+	f.Screw.Validate(p.In("screw"))
+	if len(f.Posts) > 12 || len(f.Ties) > 24 {
+		p.Add("posts", "at most 12 pairs of posts and 24 ties")
+	}
+	for i, o := range f.Posts {
+		at := p.In(fmt.Sprintf("posts[%d]", i))
+		at.ID(o.ID)
+		at.Between("x_mm", float64(o.X), 0, 30000)
+	}
+	if len(f.Platforms) == 0 {
+		p.Add("platforms", "a frame without platforms holds nothing: give it one")
+	}
+	for i, l := range f.Platforms {
+		at := p.In(fmt.Sprintf("platforms[%d]", i))
+		at.ID(l.ID)
+		at.Between("up_mm", float64(l.Up), 0, float64(f.Height))
+	}
+	for i, t := range f.Ties {
+		at := p.In(fmt.Sprintf("ties[%d]", i))
+		at.ID(t.ID)
+		at.Between("x_mm", float64(t.X), 0, 30000)
+		at.Between("up_mm", float64(t.Up), 100, float64(f.Height))
+	}
+}
+
+// stood is a frame in its place.
+type stoodFrame struct {
+	*StandingFrame
+	set   Stage
+	own   Setting
+	at    []float64
+	holes []drilled
+	hold  int
+	row   [][]float64
+}
+
+// topPull is what a frame must stand at its top, N (Rule).
+const topPull = 250.0
+
+// Stand puts a frame up.
+func (f *StandingFrame) Stand(s Stage) Standing {
+	h := &stoodFrame{StandingFrame: f, set: s, own: s.setting(s.X)}
+	for _, p := range f.Posts {
+		h.at = append(h.at, float64(p.X))
+	}
+	board := f.Made.board(float64(f.Width), float64(f.Piece))
+	for _, t := range f.Ties {
+		d := h.own.drill(t.ID, float64(t.X), float64(t.Up), f.Screw, timber("tie", board, float64(f.Piece+f.Standoff), true))
+		if d.counts() {
+			h.hold++
+		}
+		h.holes = append(h.holes, d)
+	}
+	for l := range f.Platforms {
+		w, _ := s.shares(l, h.at)
+		h.row = append(h.row, w)
+	}
+	return h
+}
+
+// weight is what stands on the frame, N, and the moment of it about the wall.
+func (h *stoodFrame) weight(d Demand) (w, m float64) {
+	w = h.Self()
+	m = w * (float64(h.Standoff) + h.set.Depth/2)
+	for _, g := range h.set.Goods {
+		w += g.W * d.By
+		m += g.W * d.By * (float64(h.Standoff) + g.Z)
+	}
+	w += d.Extra
+	m += d.Extra * (float64(h.Standoff) + h.set.Depth)
+	return w * d.Care, m * d.Care
+}
+
+// tie is the pull on all ties together, N: what keeps a leaning frame up, or the pull
+// at its top that it must stand, whichever is more.
+func (h *stoodFrame) tie(sh *working.Sheet, d Demand) float64 {
+	y := h.lowestTie()
+	w, m := h.weight(d)
+	lean, pull := m/y, topPull*float64(h.Height)/y*d.Care
+	if sh.On() {
+		sh.Add("T1", "of all that stands on it, about the feet at the wall", "Σ W × e / ytie", lean, working.Force, "engineering basis", working.In("Σ W × e", m, working.Moment), working.In("ytie", y, working.Length), working.In("W", w, working.Force))
+		sh.Add("T2", "of 250 N that pull at its top, × care", "250 × H / ytie × care", pull, working.Force, "Rule", working.In("H", float64(h.Height), working.Length), working.In("ytie", y, working.Length), working.In("care", d.Care, working.Ratio))
+		sh.Add("T", "on all ties together", "max(T1, T2)", max(lean, pull), working.Force, "engineering basis")
+	}
+	return max(lean, pull)
+}
+
+func (h *stoodFrame) lowestTie() float64 {
+	y := float64(h.Height)
+	for i := range h.holes {
+		if h.holes[i].counts() {
+			y = min(y, h.holes[i].y)
+		}
+	}
+	return max(y, 1)
+}
+
+func (h *stoodFrame) Links() []FormLink {
+	out := []FormLink{{Link: Link{Part: "frame", Mode: "stands", Role: RoleStanding, Kind: Gate, Name: "frame on its feet"}, Use: h.stands}}
+	if len(h.at) < 2 {
+		return out
+	}
+	if h.hold > 0 {
+		out = append(out, FormLink{Link: Link{Part: "ties", Mode: "pull", Role: RoleNear, Kind: Strength, Name: h.Screw.noun() + "s of the ties", NoMean: h.Screw.noMean()}, Use: h.ties})
+	}
+	if len(h.Ties) > 0 {
+		out = append(out, FormLink{Link: Link{Part: "ties", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: h.own.intoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) Use {
+			if sh.On() {
+				sh.Add("n", "ties that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
+			}
+			return behindUse(h.holes, h.hold)
+		}})
+	}
+	out = append(out, FormLink{Link: Link{Part: "posts", Mode: "crush", Role: RoleRail, Kind: Strength, Name: "posts"}, Use: h.posts})
+	for l := range h.Platforms {
+		where := fmt.Sprintf("platform %d", l+1)
+		out = append(out,
+			FormLink{Link: Link{Part: h.Platforms[l].ID, Mode: "bending", Role: RoleBends, Kind: Strength, Name: "platform in bending"}, Where: where, Use: func(sh *working.Sheet, d Demand) Use { return h.platform(sh, l, d) }},
+			FormLink{Link: Link{Part: h.Platforms[l].ID, Mode: "sag", Role: RoleSags, Kind: Stiffness, Name: "platform's sag"}, Where: where, Use: func(sh *working.Sheet, d Demand) Use { return h.sag(sh, l, d) }})
+	}
+	return out
+}
+
+// stands is whether it has feet, a floor, and something that keeps it from tipping.
+func (h *stoodFrame) stands(sh *working.Sheet, d Demand) Use {
+	w, m := h.weight(d)
+	keeps := w*(h.set.Depth+float64(h.Standoff)) - m
+	tips := topPull * float64(h.Height) * d.Care
+	if sh.On() {
+		sh.Add("Mkeep", "what keeps it on its front feet", "Σ W × (D − e)", keeps, working.Moment, "statics")
+		sh.Add("Mtip", "250 N that pull at its top", "250 × H × care", tips, working.Moment, "Rule", working.In("H", float64(h.Height), working.Length))
+	}
+	switch {
+	case len(h.at) < 2:
+		return Use{Used: fails, How: fmt.Sprintf("has %d of the 2 pairs of posts it needs", len(h.at))}
+	case h.set.Foot > 1:
+		return Use{Used: fails, How: "has no floor under it: a frame stands on the floor"}
+	case h.hold == 0 && (h.Leaning || tips > keeps):
+		return Use{Used: fails, How: "tips over when it is pulled at its top: tie it to the wall"}
+	}
+	return Use{How: "stands"}
+}
+
+func (h *stoodFrame) ties(sh *working.Sheet, d Demand) Use {
+	t := h.tie(sh, d) / float64(h.hold)
+	worst, at := Use{Used: -1}, 0
+	for i := range h.holes {
+		if dr := &h.holes[i]; dr.counts() {
+			if u := dr.used(nil, 0, t, d.Case, h.set.Bases[d.Case]); u.Used > worst.Used {
+				worst, at = u, i
+			}
+		}
+	}
+	if sh.On() {
+		sh.Add("Ti", "on each tie that holds", "T / n", t, working.Force, "statics", working.In("n", float64(h.hold), working.Ratio))
+		h.holes[at].used(sh, 0, t, d.Case, h.set.Bases[d.Case])
+	}
+	return worst
+}
+
+// posts are struts between platforms: crushed, or bent out by their slenderness.
+func (h *stoodFrame) posts(sh *working.Sheet, d Demand) Use {
+	worst := 0.0
+	for i := range h.at {
+		p := h.Self() / float64(len(h.at))
+		for l := range h.row {
+			p += h.row[l][i] * d.By
+		}
+		p += d.Extra * two(h.at, i, d.X)
+		worst = max(worst, p*d.Care)
+	}
+	free, last := 0.0, 0.0
+	for _, l := range h.Platforms {
+		free, last = max(free, math.Abs(float64(l.Up)-last)), float64(l.Up)
+	}
+	b, t := float64(h.Width), float64(h.Deep)
+	wood := h.Made.board(b, t)
+	side := min(b, t)
+	inertia := max(b, t) * side * side * side / 12
+	euler := math.Pi * math.Pi * wood.E(sh) * inertia / (free * free) / 3
+	crush := b * t * wood.Bearing(sh, h.set.Bases[d.Case])
+	if d.Case == Break {
+		euler *= 3
+	}
+	takes := min(euler, crush)
+	each := worst / 2
+	if sh.On() {
+		sh.Add("P", "on one post of the worst pair", "R / 2", each, working.Force, "Euler–Bernoulli beam")
+		sh.Add("Pcr", "that bends it out between platforms, a third of Euler's; or crushes its foot", "min(π² × E × I / (3 L²), b × t × Fc⊥)", takes, working.Force, "Rule on Euler; D245", working.In("I", inertia, working.Inertia), working.In("L", free, working.Length))
+		sh.Add("used", "part of it in use", "P / Pcr", each/takes, working.Ratio, "", working.In("P", each, working.Force), working.In("Pcr", takes, working.Force))
+	}
+	return Use{Used: each / takes, How: "give way under their load"}
+}
+
+// span returns the platform's greatest moment, N·mm, and its sag, mm.
+func (h *stoodFrame) span(l int, d Demand) (m, sag, longest float64) {
+	b := h.set.Board
+	ei := b.E(nil) * h.set.Depth * math.Pow(h.set.Thickness, 3) / 12
+	var row beam.Load
+	row.Patches = append(row.Patches, beam.Patch{From: 0, To: h.set.Length, W: h.platformWeight() / h.set.Length})
+	for _, g := range h.set.Goods {
+		if g.Level == l && g.W > 0 {
+			row.Patches = append(row.Patches, beam.Patch{From: min(max(g.From-h.set.X, 0), h.set.Length), To: min(max(g.To-h.set.X, 0), h.set.Length), W: g.W * d.By / (g.To - g.From)})
+		}
+	}
+	if d.Extra > 0 && d.Level == l {
+		row.Points = []beam.Point{{At: min(max(d.X-h.set.X, 0), h.set.Length), P: d.Extra}}
+	}
+	at := make([]float64, len(h.at))
+	for i, x := range h.at {
+		at[i] = min(max(x-h.set.X, 0), h.set.Length)
+		if i > 0 {
+			longest = max(longest, at[i]-at[i-1])
+		}
+	}
+	rig, err := beam.Condense(h.set.Length, ei, at, []beam.Load{row})
+	if err != nil {
+		return math.Inf(1), math.Inf(1), longest
+	}
+	s, err := rig.React(rig.Fixed[0], beam.Rest{Soft: make([]float64, len(at)), Held: allHeld(len(at))})
+	if err != nil {
+		return math.Inf(1), math.Inf(1), longest
+	}
+	c := rig.Curve([]float64{1}, s.Sunk)
+	for bay := range rig.Bays() {
+		sag = max(sag, c.Sag(bay).Value)
+	}
+	return math.Abs(c.Moment().Value), sag, longest
+}
+
+// allHeld says that platforms are screwed to every post.
+func allHeld(n int) []bool {
+	out := make([]bool, n)
+	for i := range out {
+		out[i] = true
+	}
+	return out
+}
+
+func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) Use {
+	m, _, _ := h.span(l, d)
+	m *= d.Care
+	s := h.set.Depth * h.set.Thickness * h.set.Thickness / 6
+	fb := h.set.Board.Bending(sh, h.set.Bases[d.Case])
+	if sh.On() {
+		sh.Add("M", "greatest moment of the platform over the posts, × care", "beam on its posts × care", m, working.Moment, "Euler–Bernoulli beam")
+		sh.Add("used", "part of its bending strength", "M / (D × t² / 6 × Fb)", m/(s*fb), working.Ratio, "statics", working.In("M", m, working.Moment), working.In("D", h.set.Depth, working.Length), working.In("t", h.set.Thickness, working.Length), working.In("Fb", fb, working.Stress))
+	}
+	return Use{Used: m / (s * fb), How: "breaks"}
+}
+
+func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) Use {
+	_, sag, longest := h.span(l, d)
+	sag *= h.set.LongTerm
+	limit := h.set.Allowed(longest)
+	if sh.On() {
+		sh.Add("δ", "sag of the platform in the end", "beam on its posts × growth", sag, working.Length, "Euler–Bernoulli beam; EC5 creep", working.In("growth", h.set.LongTerm, working.Ratio))
+		sh.Add("used", "part of what is still straight", "δ / allowed", sag/limit, working.Ratio, "by the chosen school", working.In("δ", sag, working.Length), working.In("allowed", limit, working.Length))
+	}
+	return Use{Used: sag / limit, How: "sags too far", Value: sag, Allowed: limit}
+}
+
+func (h *stoodFrame) platformWeight() float64 {
+	return h.set.Board.Density() * 1e-9 * h.set.Depth * h.set.Thickness * h.set.Length * quantity.Gravity
+}
+
+// Self is the weight of posts and platforms, N.
+func (h *stoodFrame) Self() float64 {
+	post := h.Made.board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
+	return 2*float64(len(h.at))*post + float64(len(h.Platforms))*h.platformWeight()
+}
+
+// Points are the posts, the middles between them, and the ends.
+func (h *stoodFrame) Points() []float64 {
+	out := []float64{h.set.X, h.set.X + h.set.Length}
+	for i, x := range h.at {
+		out = append(out, x)
+		if i > 0 {
+			out = append(out, (x+h.at[i-1])/2)
+		}
+	}
+	return out
+}
+
+// Storeys is how many platforms it has.
+func (h *stoodFrame) Storeys() int { return len(h.Platforms) }
+
+// Parts draws every pair of posts, with its platforms and ties.
+func (h *stoodFrame) Parts(d Demand) []FormPart {
+	var out []FormPart
+	w, deep, off := float64(h.Width)/2, float64(h.Deep), float64(h.Standoff)
+	t := 0.0
+	if h.hold > 0 {
+		t = h.tie(nil, d) / float64(h.hold)
+	}
+	for i, p := range h.Posts {
+		set := h.set.setting(float64(p.X))
+		g := set.newGeometry(Action{})
+		high := float64(h.Height)
+		if !h.Leaning {
+			g.Shapes = append(g.Shapes, Shape{Name: "post", Stuff: h.Made.stuff(), Side: box(off, 0, off+deep, high), Front: box(-w, 0, w, high)})
+		}
+		front := box(off+h.set.Depth-deep, 0, off+h.set.Depth, high)
+		if h.Leaning {
+			front = [][2]float64{{off + h.set.Depth - deep, 0}, {off + h.set.Depth, 0}, {off + deep, high}, {off, high}}
+		}
+		g.Shapes = append(g.Shapes, Shape{Name: "front post", Stuff: h.Made.stuff(), Side: front, Front: box(-w, 0, w, high)})
+		for _, l := range h.Platforms {
+			g.Shapes = append(g.Shapes, Shape{Name: "platform", Stuff: Timber, Side: box(off, float64(l.Up)-h.set.Thickness, off+h.set.Depth, float64(l.Up))})
+		}
+		share := h.Self() / float64(len(h.at))
+		for l := range h.row {
+			share += h.row[l][i] * d.By
+		}
+		for k := range h.holes {
+			if nearestOf(h.at, h.holes[k].x) == i {
+				hole := h.holes[k].hole(d.Case, t, 0)
+				g.Holes = append(g.Holes, hole)
+				g.Forces = append(g.Forces, Force{Name: "pulls", Z: off + deep, Y: hole.Y, DZ: 1, N: hole.Pull, Takes: hole.Takes})
+			}
+		}
+		if h.hold == 0 {
+			g.Forces = append(g.Forces, Force{Name: "must stand", Z: off + h.set.Depth, Y: high, DZ: 1, N: topPull})
+		}
+		g.Measures = append(g.Measures, upright("height", "frame.height_mm", off+h.set.Depth+20, 0, high))
+		g.fit()
+		out = append(out, FormPart{ID: p.ID, X: float64(p.X), Share: share, Geometry: g})
+	}
+	return out
+}
+
+// Notes warn of tall frames.
+func (h *stoodFrame) Notes() Notes {
+	n := fastenerNotes(&h.own, h.Screw, h.holes, h.hold)
+	if float64(h.Height) > 1500 && h.hold == 0 {
+		n.Cautions = append(n.Cautions, "tie tall frames to the wall: children climb")
+	}
+	if h.set.Foot > 1 {
+		n.Cautions = append(n.Cautions, "the frame stands on the floor: its height over it is 0")
+	}
+	if over := float64(h.Height); over > float64(h.set.Wall.Height) {
+		n.Cautions = append(n.Cautions, "the frame is taller than the wall")
+	}
+	return n
+}
