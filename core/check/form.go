@@ -205,6 +205,9 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 func (g *stand) parts(out *Shelf) {
 	for i, part := range g.on.Parts(g.demand(g.by(), support.Everyday, support.Strength)) {
 		su := Support{ID: part.ID, Number: i + 1, Name: g.partName(part.ID, i), Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
+		if su.Geometry.Arm == 0 {
+			su.Geometry.Arm = su.Arm
+		}
 		worst := -1.0
 		for k := range out.Links {
 			if l := &out.Links[k]; l.Support == part.ID {

@@ -288,9 +288,11 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	var out []FormPart
 	all := make([]Action, len(h.Hooks))
 	e := float64(h.Peg.Reach + h.Thickness)
+	weight := h.Self()
 	for i := range h.Hooks {
 		p := h.goods[i] * d.By * d.Care
 		all[i] = Action{R: p, M: p * e, Case: d.Case}
+		weight += h.goods[i] * d.By
 	}
 	rail := h.rail.Geometry(all)
 	up, r := float64(h.Bottom+h.Peg.Up), float64(h.Peg.D)/2
@@ -328,7 +330,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		}
 		out = append(out, FormPart{ID: k.ID, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
 	}
-	board := FormPart{ID: h.ID, X: float64(h.X + h.Length/2), Geometry: h.own.newGeometry(Action{})}
+	board := FormPart{ID: h.ID, X: float64(h.X), Share: weight, Geometry: h.own.newGeometry(Action{})}
 	for _, sh := range rail.Shapes {
 		x := board.X
 		front := make([][2]float64, len(sh.Front))
@@ -338,7 +340,6 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		board.Geometry.Shapes = append(board.Geometry.Shapes, Shape{Name: sh.Name, Stuff: sh.Stuff, Front: front})
 	}
 	for _, c := range rail.Columns {
-		board.Share += c.Share
 		board.Moment = max(board.Moment, c.Moment)
 		board.Geometry.Holes = append(board.Geometry.Holes, c.Holes...)
 	}

@@ -16,7 +16,7 @@ import { download } from "../ui/files";
 import { Band } from "./Band";
 import { BenchProvider, linkOf, reportOf, useBench, type BenchValue, type Stage } from "./context";
 import { put } from "../stages/hold/parts";
-import { setRail, setSupport, shelfOf, type Edit, type Selection } from "./edit";
+import { formOf, partsOf, setRail, setShelf, setSupport, shelfOf, type Edit, type Selection } from "./edit";
 import { history } from "./history";
 import { Cautions } from "./Cautions";
 import { HistorySheet } from "./HistorySheet";
@@ -230,9 +230,10 @@ function BandArea({ shelf }: { shelf: ShelfReport }) {
 
 /** What the side view is about: what is selected, else what gives first, else the first support. */
 function sideOf(shelf: Shelf, answer: ShelfReport, selection: Selection | null): Side | null {
-  const wanted = [selection?.id, linkOf(answer, answer.first)?.support, shelf.supports[0]?.id, shelf.rail?.id];
+  const parts = partsOf(shelf);
+  const wanted = [selection?.id, linkOf(answer, answer.first)?.support, parts[0]?.id, shelf.rail?.id];
   for (const id of wanted) {
-    const support = shelf.supports.find((s) => s.id === id);
+    const support = parts.find((s) => s.id === id);
     const side = answer.supports.find((s) => s.id === id);
     if (support && side)
       return {
@@ -241,9 +242,11 @@ function sideOf(shelf: Shelf, answer: ShelfReport, selection: Selection | null):
         geometry: side.geometry,
         load: side.load_n,
         put: (path, v) =>
-          path.startsWith("rail.")
-            ? setRail(shelf.rail?.id ?? "", (r) => put(r, path.slice(5), v))
-            : setSupport(support.id, (s) => put(s, path, v)),
+          formOf(shelf)
+            ? setShelf(shelf.id, put(shelf, path, v))
+            : path.startsWith("rail.")
+              ? setRail(shelf.rail?.id ?? "", (r) => put(r, path.slice(5), v))
+              : setSupport(support.id, (s) => put(s, path, v)),
       };
     const rail = shelf.rail;
     const worst = answer.rail?.geometry.columns.reduce<ColumnReport | undefined>(
@@ -271,7 +274,7 @@ function DrawingArea() {
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const answer = reportOf(report, shelfId);
   const beside = width >= 820;
-  const section = stage === "Board" && shelf && answer ? answer.section : null;
+  const section = stage === "Board" && shelf && answer && !formOf(shelf) ? answer.section : null;
   const shown =
     shelf && answer && stage !== "Wall" && !section && (beside || stage === "Hold")
       ? sideOf(shelf, answer, selection)

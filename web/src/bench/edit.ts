@@ -16,14 +16,73 @@ export const shelfOf = (p: Project, s: Selection | null): Shelf | undefined =>
     ? p.shelves.find(
         (sh) =>
           (s.kind === "shelf" && sh.id === s.id) ||
-          (s.kind === "support" && sh.supports.some((x) => x.id === s.id)) ||
+          (s.kind === "support" && partsOf(sh).some((x) => x.id === s.id)) ||
           (s.kind === "rail" && sh.rail?.id === s.id) ||
           (s.kind === "item" && sh.contents.some((x) => x.id === s.id)),
       )
     : undefined;
 
-export const supportOf = (p: Project, id: string): Support | undefined =>
-  p.shelves.flatMap((s) => s.supports).find((x) => x.id === id);
+/** A support of a shelf, or an upright, a hook or a post of what holds without a board. */
+export type Part = { id: string; x_mm: number };
+
+export const supportOf = (p: Project, id: string): Part | undefined =>
+  p.shelves.flatMap(partsOf).find((x) => x.id === id);
+
+/** What a shelf may be in place of a board on supports. */
+export const FORMS = ["rack", "hook_rail", "frame", "sheet_rack", "cart"] as const;
+export const formOf = (s: Shelf): (typeof FORMS)[number] | undefined => FORMS.find((k) => s[k]);
+
+/** Everything that stands on the wall under a shelf. */
+export const partsOf = (s: Shelf): Part[] => [
+  ...s.supports,
+  ...(s.rack?.uprights ?? []),
+  ...(s.hook_rail ? [s.hook_rail, ...s.hook_rail.hooks] : []),
+  ...(s.frame?.posts ?? []),
+  ...(s.sheet_rack?.frames ?? []),
+  ...(s.cart ? [s.cart] : []),
+];
+
+/** How high over its foot each level of goods is, mm. */
+export function levelsOf(s: Shelf): number[] {
+  if (s.rack) return s.rack.levels.map((l) => l.up_mm);
+  if (s.frame) return s.frame.platforms.map((l) => l.up_mm);
+  if (s.sheet_rack) return [s.sheet_rack.foot_high_mm];
+  if (s.hook_rail) return [s.hook_rail.bottom_mm + s.hook_rail.peg.up_mm];
+  if (s.cart) return [80];
+  return [s.thickness_mm];
+}
+
+/** The same with one thing in it, found by its id however deep, changed; nothing in its place takes it out of its list. */
+function mapThing<T>(v: T, id: string, with_: (o: Part) => Part | undefined): T {
+  if (Array.isArray(v))
+    return v.flatMap((o: unknown) => {
+      const next = mapThing(o, id, with_);
+      return next === undefined ? [] : [next];
+    }) as T;
+  if (typeof v !== "object" || v === null) return v;
+  if ((v as unknown as Part).id === id) return with_(v as unknown as Part) as T;
+  return Object.fromEntries(Object.entries(v).map(([k, o]) => [k, mapThing(o, id, with_)])) as T;
+}
+
+/** Everything in it moved along the wall. */
+function shiftX<T>(v: T, dx: number): T {
+  if (Array.isArray(v)) return v.map((o: unknown) => shiftX(o, dx)) as T;
+  if (typeof v !== "object" || v === null) return v;
+  return Object.fromEntries(
+    Object.entries(v).map(([k, o]) => [k, k === "x_mm" && typeof o === "number" ? o + dx : shiftX(o, dx)]),
+  ) as T;
+}
+
+const onForm = (s: Shelf, with_: <T>(v: T) => T): Partial<Shelf> => {
+  const k = formOf(s);
+  if (!k) return {};
+  // Places in a joint are not along the wall.
+  const next = with_(s[k]);
+  if (k === "rack" && s.rack) return { rack: { ...(next as typeof s.rack), joint: s.rack.joint } };
+  if (k === "sheet_rack" && s.sheet_rack)
+    return { sheet_rack: { ...(next as typeof s.sheet_rack), joint: s.sheet_rack.joint } };
+  return { [k]: next };
+};
 
 export const railOf = (p: Project, id: string): Rail | undefined =>
   p.shelves.map((s) => s.rail).find((r) => r?.id === id);
@@ -174,6 +233,7 @@ export const moveShelf =
         y_mm: clamp(y, 0, p.wall.height_mm),
         supports: s.supports.map((u) => ({ ...u, x_mm: clamp(u.x_mm + dx, 0, p.wall.length_mm) })),
         rail: s.rail && shiftRail(s.rail, clamp(s.rail.x_mm + dx, 0, p.wall.length_mm - s.rail.length_mm)),
+        ...onForm(s, (v) => shiftX(v, dx)),
       };
     })(p);
 
@@ -198,10 +258,22 @@ export const moveEnd =
       };
     })(p);
 
+export const movePart = (p: Project, id: string, x: number): Project => {
+  const shelf = shelfOf(p, { kind: "support", id });
+  const to = clamp(x, 0, p.wall.length_mm);
+  if (!shelf) return p;
+  if (shelf.hook_rail?.id === id)
+    return setShelf(
+      shelf.id,
+      onForm(shelf, (v) => shiftX(v, clamp(x, 0, p.wall.length_mm - shelf.length_mm) - (shelf.hook_rail?.x_mm ?? 0))),
+    )(p);
+  return changeShelf(shelf.id, (s) => mapThing(s, id, (o) => ({ ...o, x_mm: to })))(p);
+};
+
 export const moveSupport =
   (id: string, x: number): Edit =>
   (p) =>
-    setSupport(id, (s) => ({ ...s, x_mm: clamp(x, 0, p.wall.length_mm) }))(p);
+    movePart(p, id, x);
 
 /** Moves an item along its shelf, kept on the board. */
 export const moveItem =
@@ -454,6 +526,7 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
       y_mm: y,
       supports: shelf.supports.map((u) => freshSupport(u, u.x_mm)),
       rail: shelf.rail && fresh(shelf.rail),
+      ...onForm(shelf, fresh),
       contents: shelf.contents.map((c) => ({ ...c, id: newId() })),
       build: { ...shelf.build, cuts: shelf.build.cuts?.map((c) => ({ ...c, id: newId() })) },
     };
@@ -464,7 +537,7 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
   }
   if (sel.kind === "support") {
     const u = shelf.supports.find((x) => x.id === sel.id);
-    if (!u) return [p, sel];
+    if (!u) return oneMorePart(p, shelf, sel.id);
     const free = woodStuds(p)
       .map((s) => s.x_mm)
       .filter((x) => x >= shelf.x_mm && x <= shelf.x_mm + shelf.length_mm)
@@ -481,11 +554,42 @@ export function duplicate(p: Project, sel: Selection): [Project, Selection] {
   return [setShelf(shelf.id, { contents: [...shelf.contents, copy] })(p), { kind: "item", id: copy.id }];
 }
 
+/** One more upright, hook or post like another, at the first free stud or beside it. */
+function oneMorePart(p: Project, shelf: Shelf, id: string): [Project, Selection] {
+  const like = partsOf(shelf).find((x) => x.id === id);
+  if (!like || like.id === shelf.hook_rail?.id || shelf.cart) return [p, { kind: "support", id }];
+  const taken = (x: number) => partsOf(shelf).some((o) => Math.abs(o.x_mm - x) < 20);
+  const free = shelf.hook_rail
+    ? undefined
+    : woodStuds(p).find((s) => s.x_mm > shelf.x_mm && s.x_mm < shelf.x_mm + shelf.length_mm && !taken(s.x_mm));
+  const copy: Part = {
+    ...like,
+    id: newId(),
+    x_mm: clamp(free?.x_mm ?? like.x_mm + 100, shelf.x_mm, shelf.x_mm + shelf.length_mm),
+  };
+  const add = <T extends Part>(list: T[]): T[] => [...list, copy as T];
+  const patch: Partial<Shelf> = shelf.rack
+    ? { rack: { ...shelf.rack, uprights: add(shelf.rack.uprights) } }
+    : shelf.frame
+      ? { frame: { ...shelf.frame, posts: add(shelf.frame.posts) } }
+      : shelf.sheet_rack
+        ? { sheet_rack: { ...shelf.sheet_rack, frames: add(shelf.sheet_rack.frames) } }
+        : shelf.hook_rail
+          ? { hook_rail: { ...shelf.hook_rail, hooks: add(shelf.hook_rail.hooks) } }
+          : {};
+  return [setShelf(shelf.id, patch)(p), { kind: "support", id: copy.id }];
+}
+
 export function remove(p: Project, sel: Selection): Project {
   if (sel.kind === "stud") return { ...p, wall: { ...p.wall, studs: p.wall.studs.filter((s) => s.id !== sel.id) } };
   if (sel.kind === "keepout")
     return { ...p, wall: { ...p.wall, keep_outs: p.wall.keep_outs.filter((k) => k.id !== sel.id) } };
   if (sel.kind === "shelf") return { ...p, shelves: p.shelves.filter((s) => s.id !== sel.id) };
+  const of = shelfOf(p, sel);
+  if (sel.kind === "support" && of && formOf(of)) {
+    if (of.cart || of.hook_rail?.id === sel.id) return p; // nothing would be left
+    return changeShelf(of.id, (s) => mapThing(s, sel.id, () => undefined))(p);
+  }
   return {
     ...p,
     shelves: p.shelves.map((s) => ({

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { setItem, setShelf, setStud, setSupport, studsOf } from "../bench/edit";
+import { formOf, levelsOf, moveSupport, partsOf, setItem, setShelf, setStud, studsOf } from "../bench/edit";
 import { Measure } from "../ui/Measure";
 import type { View } from "./view";
 
@@ -49,12 +49,16 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
   const tallest = Math.max(0, ...shelf.contents.map((c) => c.height_mm));
-  const over = view.y(shelf.y_mm + shelf.thickness_mm + tallest) - (shelf.contents.length ? 30 : 8);
+  const high = levelsOf(shelf).at(-1) ?? 0;
+  const over = view.y(shelf.y_mm + high + tallest) - (shelf.contents.length ? 30 : 8);
   const y2 = Math.max(62, over - 12);
   const y1 = y2 - 28;
   const item =
     stage === "Load" && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
-  const supports = [...shelf.supports].sort((a, b) => a.x_mm - b.x_mm);
+  const supports = partsOf(shelf)
+    .filter((s) => s.id !== shelf.hook_rail?.id)
+    .sort((a, b) => a.x_mm - b.x_mm);
+  const noun = formOf(shelf) ? "upright" : "bracket";
   return (
     <>
       <Across x0={x0} x1={x1} y={y1}>
@@ -79,14 +83,15 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
       ) : (
         supports.slice(1).map((s, i) => {
           const left = supports[i] ?? s;
+          if (view.x(s.x_mm) - view.x(left.x_mm) < 58) return null;
           return (
             <Across key={s.id} x0={view.x(left.x_mm)} x1={view.x(s.x_mm)} y={y2}>
               <Measure
                 bare
-                label={`bracket ${i + 1} to bracket ${i + 2}`}
+                label={`${noun} ${i + 1} to ${noun} ${i + 2}`}
                 kind="length"
                 value={s.x_mm - left.x_mm}
-                onValue={(v) => setSupport(s.id, (u) => ({ ...u, x_mm: left.x_mm + v }))}
+                onValue={(v) => moveSupport(s.id, left.x_mm + v)}
               />
             </Across>
           );

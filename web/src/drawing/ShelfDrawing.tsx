@@ -1,6 +1,7 @@
 import type { SVGProps } from "react";
 import type { CurvePoint, Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
+import { formOf, levelsOf, partsOf } from "../bench/edit";
 import { nameOf, TIMES } from "../bench/words";
 import { lengthUnit, mass, sag, weight } from "../format";
 import { ItemShape } from "./Contents";
@@ -32,10 +33,13 @@ export function ShelfDrawing({
   const on = selection?.kind === "shelf" && selection.id === shelf.id;
   const wood = nameOf(catalogue, shelf.board.woods[0]);
   const hit = Math.max(thick, 24);
-  const places = shelf.supports.map((u) => view.x(u.x_mm)).sort((a, b) => a - b);
+  const places = partsOf(shelf)
+    .map((u) => view.x(u.x_mm))
+    .sort((a, b) => a - b);
   const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 64);
   const over = shelf.rail?.kind === "cleat"; // hooks stand before the board's back edge
-  const supports = shelf.supports.map((u) => (
+  const form = formOf(shelf);
+  const supports = partsOf(shelf).map((u) => (
     <SupportDrawing
       key={u.id}
       support={u}
@@ -48,6 +52,41 @@ export function ShelfDrawing({
       alone={(report?.supports.filter(idle).length ?? 0) === 1}
     />
   ));
+  if (form)
+    return (
+      <g opacity={current ? 1 : 0.75}>
+        {thing(
+          { kind: "shelf", id: shelf.id },
+          `${shelf.name}: ${report?.form ?? "rack"}, ${lengthUnit(shelf.length_mm, design.units)} long`,
+          <rect
+            x={x0}
+            y={view.y(shelf.y_mm + Math.max(120, extent(report).above))}
+            width={x1 - x0}
+            height={Math.max(120, extent(report).above) * view.k}
+            fill="transparent"
+            stroke={on ? "var(--chalk)" : "var(--hair)"}
+            strokeDasharray="4 4"
+            className="focus-ring"
+          />,
+          "cursor-move touch-none",
+        )}
+        {shelf.frame?.platforms.map((l) => (
+          <rect
+            key={l.id}
+            x={x0}
+            y={view.y(shelf.y_mm + l.up_mm)}
+            width={x1 - x0}
+            height={Math.max(2, shelf.thickness_mm * view.k)}
+            fill="var(--timber)"
+            stroke="var(--ink)"
+          />
+        ))}
+        {supports}
+        {shelf.contents.map((it) => (
+          <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
+        ))}
+      </g>
+    );
   return (
     <g opacity={current ? 1 : 0.75}>
       {shelf.contents.map((it) => (
@@ -144,8 +183,11 @@ function ItemDrawing({
   const { design, selection } = useBench();
   const a = view.x(shelf.x_mm + item.from_mm);
   const b = view.x(shelf.x_mm + item.to_mm);
-  const base = view.y(shelf.y_mm + shelf.thickness_mm);
-  const top = view.y(shelf.y_mm + shelf.thickness_mm + item.height_mm);
+  const levels = levelsOf(shelf);
+  const on_mm = levels[Math.min(item.level ?? 0, levels.length - 1)] ?? 0;
+  const hangs = shelf.hook_rail ? item.height_mm : 0;
+  const base = view.y(shelf.y_mm + on_mm - hangs);
+  const top = view.y(shelf.y_mm + on_mm + item.height_mm - hangs);
   const kg = report?.contents.find((c) => c.id === item.id)?.kg;
   const words = kg === undefined ? "" : `${mass(Math.round(kg * 10) / 10, design.units)} ${design.units.mass}`;
   const count = item.by === "count" && (item.count ?? 0) > 1 ? `${item.count} × ` : "";

@@ -1,6 +1,6 @@
 import type { Force, Hole, Measure as Dimension, Shelf, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { framed, type Edit } from "../bench/edit";
+import { formOf, framed, type Edit } from "../bench/edit";
 import { length, lengthUnit, weight } from "../format";
 import { Measure } from "../ui/Measure";
 import { Facts } from "./Facts";
@@ -41,7 +41,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
   const foot = 112;
   const k = Math.min(
     (width - (g.measures.some((m) => m.edit && m.y1_mm !== m.y2_mm) ? 76 : 40)) /
-      (stud + g.gap_mm + Math.max(g.back_mm + shelf.depth_mm, g.reach_mm)),
+      (stud + g.gap_mm + (formOf(shelf) ? g.reach_mm : Math.max(g.back_mm + shelf.depth_mm, g.reach_mm))),
     (height - head - foot) / (above + below),
   );
   const face = 14 + (stud + g.gap_mm) * k;
@@ -63,7 +63,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
   );
   // Dimensions to type on stand clear of the drawing: level ones under it, upright ones before it.
   const typed = g.measures.filter((m) => m.edit);
-  const front = X(Math.max(g.back_mm + shelf.depth_mm, g.reach_mm));
+  const front = X(formOf(shelf) ? g.reach_mm : Math.max(g.back_mm + shelf.depth_mm, g.reach_mm));
   const dims = typed.map((m, i) => {
     const level = m.y1_mm === m.y2_mm;
     const before = typed.slice(0, i).filter((o) => (o.y1_mm === o.y2_mm) === level).length;
@@ -108,7 +108,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
             strokeWidth="0.8"
           />
         )}
-        <Board shelf={shelf} x={X(g.back_mm)} y={Y(shelf.thickness_mm)} k={k} />
+        {!formOf(shelf) && <Board shelf={shelf} x={X(g.back_mm)} y={Y(shelf.thickness_mm)} k={k} />}
         {g.shapes.map(
           (s, i) =>
             s.side && (
@@ -125,13 +125,13 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
         {g.holes.map((h) => (
           <Screw key={h.id} hole={h} X={X} Y={Y} k={k} />
         ))}
-        {side.load > 0 && (
+        {side.load > 0 && g.arm_mm > 1 && (
           <g>
             <line
               x1={X(g.arm_mm)}
               x2={X(g.arm_mm)}
               y1={high}
-              y2={Y(shelf.thickness_mm) - 2}
+              y2={(formOf(shelf) ? high + 40 : Y(shelf.thickness_mm)) - 2}
               stroke="var(--ink)"
               strokeWidth="2"
               markerEnd="url(#arrow)"

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
-import type { Hole, Shape, Shelf, ShelfReport, Support, SupportReport } from "../api/types.gen";
+import type { Hole, Shape, Shelf, ShelfReport, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { nearestStud, type Selection } from "../bench/edit";
+import { nearestStud, type Part, type Selection } from "../bench/edit";
 import { lengthUnit, weight } from "../format";
 import type { View } from "./view";
 
@@ -88,7 +88,7 @@ export function SupportDrawing({
   alone,
   foot,
 }: {
-  support: Support;
+  support: Part;
   shelf: Shelf;
   report: SupportReport | undefined;
   view: View;

@@ -1,9 +1,14 @@
-import type { Project, Report } from "../api/types.gen";
-import { studsOf } from "../bench/edit";
+import type { Project, Report, Shelf } from "../api/types.gen";
+import { formOf, levelsOf, studsOf } from "../bench/edit";
 import { ItemShape } from "../drawing/Contents";
 import { Hatches } from "../drawing/Hatch";
 import { fit } from "../drawing/view";
 import { WallFill } from "../drawing/WallFill";
+
+const level = (s: Shelf, n = 0) => {
+  const all = levelsOf(s);
+  return all[Math.min(n, all.length - 1)] ?? 0;
+};
 
 /** A whole wall, small: its studs, shelves and what stands on them. */
 export function WallDrawing({ design, report }: { design: Project; report: Report | undefined }) {
@@ -57,18 +62,20 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                 item={c}
                 x0={v.x(s.x_mm + c.from_mm)}
                 x1={v.x(s.x_mm + c.to_mm)}
-                top={v.y(s.y_mm + s.thickness_mm + c.height_mm)}
-                base={base}
+                top={v.y(s.y_mm + level(s, c.level) + (s.hook_rail ? 0 : c.height_mm))}
+                base={v.y(s.y_mm + level(s, c.level) - (s.hook_rail ? c.height_mm : 0))}
               />
             ))}
-            <rect
-              x={v.x(s.x_mm)}
-              y={base}
-              width={s.length_mm * v.k}
-              height={Math.max(2.5, s.thickness_mm * v.k)}
-              fill="var(--timber)"
-              stroke={gives ? "var(--red)" : "var(--ink)"}
-            />
+            {!formOf(s) && (
+              <rect
+                x={v.x(s.x_mm)}
+                y={base}
+                width={s.length_mm * v.k}
+                height={Math.max(2.5, s.thickness_mm * v.k)}
+                fill="var(--timber)"
+                stroke={gives ? "var(--red)" : "var(--ink)"}
+              />
+            )}
             {s.rail && (
               <rect
                 x={v.x(s.rail.x_mm)}
@@ -81,7 +88,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
               />
             )}
             {answer?.supports.map((u) => {
-              const at = s.supports.find((o) => o.id === u.id)?.x_mm ?? 0;
+              const at = u.x_mm;
               return u.geometry.shapes?.map(
                 (shape, i) =>
                   shape.front && (

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useBench } from "../../bench/context";
 import { setThickness } from "../../bench/boardEdit";
-import { setShelf } from "../../bench/edit";
+import { formOf, setShelf } from "../../bench/edit";
 import { Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { ShelfHead } from "../ShelfHead";
@@ -20,6 +20,16 @@ export function BoardPanel() {
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const close = () => setSheet(null);
+  const form = formOf(shelf);
+  if (form && form !== "frame")
+    return (
+      <>
+        <ShelfHead />
+        <p className="border-t border-hair py-2 text-soft">
+          It holds without a board. What it is made of is at 4 Hold.
+        </p>
+      </>
+    );
   const panel = catalogue.panels.some((p) => p.key === shelf.board.woods[0]);
   const sold = catalogue.sizes.filter(
     (s) => s.unit === design.units.length && (s.stuff === "panel") === panel && shelf.build.kind === "solid",

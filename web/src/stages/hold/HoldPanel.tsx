@@ -4,6 +4,9 @@ import type { Hole, Rail, Shelf, ShelfReport, Support, SupportReport } from "../
 import { reportOf, useBench } from "../../bench/context";
 import {
   changeShelf,
+  duplicate,
+  formOf,
+  partsOf,
   freshSupport,
   moveSupport,
   nearestStud,
@@ -23,6 +26,7 @@ import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 import { FixingFields } from "./FixingFields";
+import { FormFields, FormPartFields, SpaceHooks } from "./FormFields";
 import { PartFields } from "./PartFields";
 import { partKey, PARTS, railFields, wayOf } from "./parts";
 
@@ -34,6 +38,10 @@ export function HoldPanel() {
   const r = reportOf(report, shelf.id);
   const support = selection?.kind === "support" ? shelf.supports.find((s) => s.id === selection.id) : undefined;
   const rail = selection?.kind === "rail" ? shelf.rail : undefined;
+  const part =
+    selection?.kind === "support" && formOf(shelf) && partsOf(shelf).some((o) => o.id === selection.id)
+      ? selection.id
+      : undefined;
   return (
     <>
       {support ? (
@@ -43,12 +51,21 @@ export function HoldPanel() {
           support={support}
           report={r?.supports.find((x) => x.id === support.id)}
         />
+      ) : part ? (
+        <>
+          <FormPartFields key={part} shelf={shelf} id={part} report={r} />
+          <Meets hole={r?.supports.find((x) => x.id === part)?.geometry.holes[0]} />
+          <Marks marks={r?.supports.find((x) => x.id === part)?.geometry.marks ?? []} />
+          <LinkList id={part} />
+        </>
       ) : rail ? (
         <RailFields key={rail.id} shelf={shelf} rail={rail} report={r} />
       ) : (
         <>
           <ShelfHead />
           <WayPick shelf={shelf} />
+          <SpaceHooks shelf={shelf} />
+          <FormFields shelf={shelf} />
         </>
       )}
       <Carriers shelf={shelf} report={r} />
@@ -96,8 +113,15 @@ function WayPick({ shelf }: { shelf: Shelf }) {
 /** What carries the shelf: its rail and its supports, with their shares. */
 function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undefined }) {
   const { design, selection, select, edit } = useBench();
-  const noun = report?.supports[0]?.name.replace(/ \d+$/, "") ?? "bracket";
+  const noun = report?.supports.at(-1)?.name.replace(/ \d+$/, "") ?? "bracket";
+  const parts = partsOf(shelf);
   const add = () => {
+    const like = parts.at(-1);
+    if (formOf(shelf) && like) {
+      const [next, copy] = duplicate(design, { kind: "support", id: like.id });
+      edit(() => next);
+      return select(copy);
+    }
     const one = oneMore(design, shelf);
     edit(setShelf(shelf.id, { supports: [...shelf.supports, one] }));
     select({ kind: "support", id: one.id });
@@ -106,7 +130,8 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
     <Group
       title="What carries it"
       action={
-        shelf.rail?.kind !== "block" && (
+        shelf.rail?.kind !== "block" &&
+        !shelf.cart && (
           <button type="button" className="act" onClick={add}>
             add a {noun}
           </button>
@@ -123,7 +148,7 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
             {report?.rail?.name ?? shelf.rail.kind} on the wall
           </ListRow>
         )}
-        {[...shelf.supports]
+        {parts
           .sort((a, b) => a.x_mm - b.x_mm)
           .map((s) => {
             const sr = report?.supports.find((x) => x.id === s.id);
@@ -134,7 +159,7 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
                 figure={sr ? weight(sr.share_kg * 9.80665, design.units) : ""}
                 onClick={() => select({ kind: "support", id: s.id })}
               >
-                {!sr ? s.kind.replace("-", " ") : sr.number ? sr.name : `${sr.name}, not under the board`}
+                {!sr ? noun : sr.number ? sr.name : `${sr.name}, not under the board`}
               </ListRow>
             );
           })}
@@ -212,8 +237,7 @@ function SupportFields({
         groups={PARTS[support.kind] ?? []}
         part={part}
         set={(p) => setSupport(support.id, (s) => ({ ...s, [key]: p }))}
-        support={support}
-        shelf={shelf}
+        fresh={(make) => make(support, shelf)}
       />
       {report && <Meets hole={report.geometry.holes[0]} />}
       <Marks marks={report?.geometry.marks ?? []} />
@@ -250,7 +274,6 @@ function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report:
             r.x_mm === was.x_mm ? r : { ...r, spots: r.spots.map((s) => ({ ...s, x_mm: s.x_mm + r.x_mm - was.x_mm })) },
           )
         }
-        shelf={shelf}
       />
       <Group title={`${rail.spots.length} into the wall`}>
         <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />

@@ -12,23 +12,23 @@ export function PartFields<T extends object>({
   groups,
   part,
   set,
-  support,
-  shelf,
+  fresh,
 }: {
   groups: Fields[];
   part: T;
   set: (p: T) => Edit;
-  support?: Support;
-  shelf: Shelf;
+  /** Makes a part that may be put in; without it nothing optional is offered. */
+  fresh?: (make: (s: Support, shelf: Shelf) => object) => object;
+  shelf?: Shelf;
 }) {
   const { edit } = useBench();
   return groups.map((g, n) => {
     const there = !g.part || at(part, g.part.path) !== undefined;
-    const act = g.part && support && (
+    const act = g.part && fresh && (
       <button
         type="button"
         className="act"
-        onClick={() => g.part && edit(set(put(part, g.part.path, there ? undefined : g.part.fresh(support, shelf))))}
+        onClick={() => g.part && edit(set(put(part, g.part.path, there ? undefined : fresh(g.part.fresh))))}
       >
         {there ? g.part.drop : g.part.add}
       </button>
@@ -39,13 +39,19 @@ export function PartFields<T extends object>({
           {act}
         </div>
       );
+    const shown = g.fields.filter((f) => !f.when || f.when(part as Record<string, unknown>));
+    if (shown.length === 0) return null;
     return (
       <Group key={n} title={g.title} action={act}>
-        {g.fields
-          .filter((f) => !f.when || f.when(part as Record<string, unknown>))
-          .map((f) => (
-            <FieldLine key={f.kind + f.path} field={f} part={part} set={set} first={n === 0 && f === g.fields[0]} />
-          ))}
+        {shown.map((f) => (
+          <FieldLine
+            key={f.kind + f.path + ("at" in f ? f.at : "")}
+            field={f}
+            part={part}
+            set={set}
+            first={n === 0 && f === g.fields[0]}
+          />
+        ))}
       </Group>
     );
   });
@@ -71,6 +77,7 @@ function FieldLine<T extends object>({
     case "mass":
     case "count":
     case "degrees":
+    case "number":
       return (
         <Measure
           first={first}
@@ -115,9 +122,43 @@ function FieldLine<T extends object>({
       return <FixingFields fixing={value as Fixing} set={(x) => with_({ ...(value as object), ...x })} />;
     case "joint":
       return <JointFields joint={value as Parameters<typeof JointFields>[0]["joint"]} set={with_} />;
+    case "rows":
+      return <Rows list={(value ?? []) as number[]} label={f.label} set={with_} />;
     case "holes":
       return <Holes list={(value ?? []) as Record<string, unknown>[]} label={f.label} at={f.at} set={with_} />;
   }
+}
+
+/** Heights of rows, each typed on. */
+function Rows({ list, label, set }: { list: number[]; label: string; set: (v: unknown) => Edit }) {
+  const { edit } = useBench();
+  return (
+    <>
+      {list.map((y, i) => (
+        <div key={i} className="flex items-center gap-2">
+          <div className="min-w-0 flex-1">
+            <Measure
+              label={`row ${i + 1}, ${label}`}
+              kind="length"
+              value={y}
+              onValue={(v) => set(list.map((o, k) => (k === i ? v : o)))}
+            />
+          </div>
+          <button
+            type="button"
+            className="act"
+            aria-label={`Remove row ${i + 1}`}
+            onClick={() => edit(set(list.filter((_, k) => k !== i)))}
+          >
+            ✕
+          </button>
+        </div>
+      ))}
+      <button type="button" className="act" onClick={() => edit(set([...list, (list.at(-1) ?? 0) + 100]))}>
+        one more row
+      </button>
+    </>
+  );
 }
 
 /** A list of places, each typed on; one more goes half a hand further on. */

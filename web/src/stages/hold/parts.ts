@@ -1,13 +1,15 @@
 import type { Catalogue, Shelf, Support } from "../../api/types.gen";
+import { formOf } from "../../bench/edit";
 
 /** One figure or choice of a part, by its path in the document. */
 export type Field = { when?: (part: Record<string, unknown>) => boolean } & (
-  | { kind: "length" | "fine" | "mass" | "count" | "degrees"; label: string; path: string }
+  | { kind: "length" | "fine" | "mass" | "count" | "degrees" | "number"; label: string; path: string }
   | { kind: "choice"; label: string; path: string; options: [string, string][] }
   | { kind: "yes"; label: string; path: string; words: [string, string] }
   | { kind: "wood"; label: string; path: string }
   | { kind: "fixing"; path: string }
   | { kind: "holes"; path: string; label: string; at: string }
+  | { kind: "rows"; path: string; label: string }
   | { kind: "joint"; path: string }
 );
 
@@ -353,6 +355,8 @@ const WAY: Record<string, string> = {
 /** The way that a shelf hangs in, by what it has. */
 export function wayOf(s: Shelf): string {
   const first = s.supports[0];
+  const form = formOf(s);
+  if (form) return { rack: "rack", hook_rail: "hooks", frame: "frame", sheet_rack: "sheet-rack", cart: "cart" }[form];
   if (s.rail?.kind === "block") return "sleeve";
   if (s.rail?.kind === "strip") return "pins-in-strip";
   if (s.rail?.kind === "cleat") return "cleat";

@@ -2,8 +2,8 @@ import { useState } from "react";
 import { api } from "../../api/client";
 import type { Item } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { evenOut, fillTheRest, newItem, setItem, setShelf } from "../../bench/edit";
-import { asked, mass } from "../../format";
+import { evenOut, fillTheRest, levelsOf, newItem, setItem, setShelf, shelfOf } from "../../bench/edit";
+import { asked, lengthUnit, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { Keep } from "../Keep";
@@ -172,7 +172,9 @@ const rowOf = (it: Item) => {
 };
 
 function ItemFields({ item }: { item: Item }) {
-  const { edit } = useBench();
+  const { design, edit } = useBench();
+  const shelf = shelfOf(design, { kind: "item", id: item.id });
+  const levels = shelf ? levelsOf(shelf) : [];
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
   return (
     <Group
@@ -249,6 +251,14 @@ function ItemFields({ item }: { item: Item }) {
         value={item.to_mm - item.from_mm}
         onValue={(v) => set({ to_mm: item.from_mm + v })}
       />
+      {levels.length > 1 && (
+        <Pick
+          label="on level"
+          value={String(Math.min(item.level ?? 0, levels.length - 1))}
+          options={levels.map((up, n): [string, string] => [String(n), `${n + 1}, ${lengthUnit(up, design.units)} up`])}
+          onChange={(n) => edit(set({ level: Number(n) || undefined }))}
+        />
+      )}
       <Choice
         label="stands at the"
         value={item.place}
