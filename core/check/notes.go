@@ -134,18 +134,19 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			caution(k.ID, "the board is in the way of the %s", k.Called())
 		}
 		for _, it := range s.Contents {
-			if k.Kind != wall.Uneven && k.Overlaps(x0+float64(it.From), x0+float64(it.To), top, top+float64(it.Height)) {
+			base := s.Base(it)
+			if k.Kind != wall.Uneven && k.Overlaps(x0+float64(it.From), x0+float64(it.To), base, base+float64(it.Height)) {
 				caution(k.ID, "%s is in the way of the %s", load.Called(it), k.Called())
 			}
 		}
 	}
 	for i := range p.Shelves {
 		over := &p.Shelves[i]
-		if over.ID == s.ID || float64(over.Y) < top {
+		if over.ID == s.ID || float64(over.Y) < top || s.HookRail != nil {
 			continue
 		}
-		room := float64(over.Y) - top
 		for _, it := range s.Contents {
+			room := float64(over.Y) - s.Base(it)
 			a, b := x0+float64(it.From), x0+float64(it.To)
 			if float64(it.Height) > room && b > float64(over.X) && a < float64(over.X+over.Length) {
 				caution(s.ID, "%s is %s mm tall, there are %s mm under %q", load.Called(it), quantity.Decimal(float64(it.Height), 0), quantity.Decimal(room, 0), over.Name)
@@ -160,7 +161,7 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 	}
 	for i, it := range s.Contents {
 		for _, other := range s.Contents[:i] {
-			if it.From < other.To-1 && it.To > other.From+1 && it.Place == other.Place {
+			if it.From < other.To-1 && it.To > other.From+1 && it.Place == other.Place && it.Level == other.Level {
 				caution(s.ID, "%s and %s stand in the same place", load.Called(other), load.Called(it))
 			}
 		}

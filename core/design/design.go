@@ -297,6 +297,38 @@ func (p *Project) Validate() []problem.Problem {
 	return l.All()
 }
 
+// Base is how high over the floor an item stands, or its lower end hangs, mm.
+func (s *Shelf) Base(it load.Item) float64 {
+	up := float64(s.Thickness)
+	level := func(all []support.Level) float64 {
+		if len(all) == 0 {
+			return 0
+		}
+		return float64(all[min(it.Level, len(all)-1)].Up)
+	}
+	switch {
+	case s.Rack != nil:
+		up = level(s.Rack.Levels)
+	case s.Frame != nil:
+		up = level(s.Frame.Platforms)
+	case s.SheetRack != nil:
+		up = float64(s.SheetRack.High)
+	case s.HookRail != nil:
+		up = float64(s.HookRail.Bottom + s.HookRail.Peg.Up - it.Height)
+	case s.Cart != nil:
+		up = 80
+	}
+	return float64(s.Y) + up
+}
+
+// ValidateShelf returns every problem of one shelf of a project that is otherwise
+// known to be valid.
+func (p *Project) ValidateShelf(i int) []problem.Problem {
+	l := problem.New()
+	p.Shelves[i].validate(l.In(fmt.Sprintf("shelves[%d]", i)), p.Wall)
+	return l.All()
+}
+
 // Form is what holds in place of a board, and its name in a file; nil for a shelf.
 func (s *Shelf) Form() (support.Form, string) {
 	switch {

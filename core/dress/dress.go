@@ -21,8 +21,34 @@ type Way struct {
 	Words  string `json:"words"`
 	Hidden bool   `json:"hidden"` // nothing of it is seen
 	Form   bool   `json:"form"`   // it holds without the board
+	// What it asks of the maker.
+	Tools  []string `json:"tools"`
+	Hands  string   `json:"hands"`
 	misfit quantity.Length
 	make   func(*outfit) error
+}
+
+// asks are the tools and the hands that each way takes.
+var asks = map[string]struct {
+	tools []string
+	hands string
+}{
+	"flat-brackets":   {[]string{"drill", "level"}, "an hour, no joinery"},
+	"braced-brackets": {[]string{"drill", "level"}, "an hour, no joinery"},
+	"standards":       {[]string{"drill", "level", "hacksaw"}, "an hour; the slots must line up"},
+	"timber-brackets": {[]string{"saw", "chisel", "drill", "clamps"}, "an afternoon of joinery"},
+	"pins-in-strip":   {[]string{"drill press or jig", "saw", "clamps"}, "bores must be in line and square"},
+	"pins-in-wall":    {[]string{"long drill bit", "boring guide"}, "bores in the wall forgive nothing"},
+	"hidden-brackets": {[]string{"router", "drill", "level"}, "slots routed to half a millimetre"},
+	"sleeve":          {[]string{"saw", "clamps", "drill"}, "a box that slides on without play"},
+	"cleat":           {[]string{"table saw that tilts", "drill"}, "one bevel, ripped twice the same"},
+	"ledgers":         {[]string{"saw", "drill", "level"}, "a board scribed to the alcove"},
+	"keyholes":        {[]string{"router with a keyhole bit", "drill"}, "slots that match the screws"},
+	"rack":            {[]string{"saw", "drill", "clamps"}, "many like parts: a stop block"},
+	"hooks":           {[]string{"drill press", "story stick"}, "even spacing"},
+	"frame":           {[]string{"saw", "drill", "square"}, "a day; square and plumb"},
+	"sheet-rack":      {[]string{"saw", "chisel", "drill"}, "half-laps at every foot"},
+	"cart":            {[]string{"saw", "drill", "level"}, "hinges in one line"},
 }
 
 // How far off level supports are taken to stand: brackets put up one by one, holders
@@ -35,23 +61,35 @@ const (
 
 // Ways lists them, the plain ones first.
 func Ways() []Way {
+	out := ways()
+	for i := range out {
+		out[i].Tools, out[i].Hands = asks[out[i].Key].tools, asks[out[i].Key].hands
+	}
+	return out
+}
+
+func way(key, name, words string, hidden, form bool, misfit quantity.Length, make func(*outfit) error) Way {
+	return Way{Key: key, Name: name, Words: words, Hidden: hidden, Form: form, misfit: misfit, make: make}
+}
+
+func ways() []Way {
 	return []Way{
-		{"flat-brackets", "flat brackets", "bent steel, screwed to the studs", false, false, oneByOne, (*outfit).flatBrackets},
-		{"braced-brackets", "braced brackets", "bought, with a rating", false, false, oneByOne, (*outfit).bracedBrackets},
-		{"standards", "slotted standards", "uprights with clip-on brackets", false, false, oneByOne, (*outfit).standards},
-		{"timber-brackets", "timber brackets", "shop-made, with a brace", false, false, oneByOne, (*outfit).timberBrackets},
-		{"pins-in-strip", "pins in a strip", "dowels, tenons or rods; the shelf floats", true, false, bored, (*outfit).pinsInStrip},
-		{"pins-in-wall", "pins in the wall", "steel rods straight into studs or masonry", true, false, oneByOne, (*outfit).pinsInWall},
-		{"hidden-brackets", "hidden metal brackets", "a blade in a slot of the board", true, false, oneByOne, (*outfit).hiddenBrackets},
-		{"sleeve", "sleeve over a block", "a hollow shelf pushed over a block", true, false, bored, (*outfit).sleeve},
-		{"cleat", "holders on a cleat", "hooked onto a bevelled rail", false, false, onARail, (*outfit).cleat},
-		{"ledgers", "cleats in an alcove", "at the back and both ends", false, false, oneByOne, (*outfit).ledgers},
-		{"keyholes", "keyholes", "a back piece hung on screw heads", true, false, onARail, (*outfit).keyholes},
-		{"rack", "rack of arms", "arms on uprights, in levels", false, true, oneByOne, (*outfit).rackOfArms},
-		{"hooks", "hook rail", "pegs or pipes on a board", false, true, oneByOne, (*outfit).hookRail},
-		{"frame", "standing frame", "posts on the floor, tied to the wall", false, true, oneByOne, (*outfit).frame},
-		{"sheet-rack", "L-frames for sheets", "sheets lean on uprights with feet", false, true, oneByOne, (*outfit).sheetRack},
-		{"cart", "hinged cart", "swings on hinges beside a rack", false, true, oneByOne, (*outfit).cart},
+		way("flat-brackets", "flat brackets", "bent steel, screwed to the studs", false, false, oneByOne, (*outfit).flatBrackets),
+		way("braced-brackets", "braced brackets", "bought, with a rating", false, false, oneByOne, (*outfit).bracedBrackets),
+		way("standards", "slotted standards", "uprights with clip-on brackets", false, false, oneByOne, (*outfit).standards),
+		way("timber-brackets", "timber brackets", "shop-made, with a brace", false, false, oneByOne, (*outfit).timberBrackets),
+		way("pins-in-strip", "pins in a strip", "dowels, tenons or rods; the shelf floats", true, false, bored, (*outfit).pinsInStrip),
+		way("pins-in-wall", "pins in the wall", "steel rods straight into studs or masonry", true, false, oneByOne, (*outfit).pinsInWall),
+		way("hidden-brackets", "hidden metal brackets", "a blade in a slot of the board", true, false, oneByOne, (*outfit).hiddenBrackets),
+		way("sleeve", "sleeve over a block", "a hollow shelf pushed over a block", true, false, bored, (*outfit).sleeve),
+		way("cleat", "holders on a cleat", "hooked onto a bevelled rail", false, false, onARail, (*outfit).cleat),
+		way("ledgers", "cleats in an alcove", "at the back and both ends", false, false, oneByOne, (*outfit).ledgers),
+		way("keyholes", "keyholes", "a back piece hung on screw heads", true, false, onARail, (*outfit).keyholes),
+		way("rack", "rack of arms", "arms on uprights, in levels", false, true, oneByOne, (*outfit).rackOfArms),
+		way("hooks", "hook rail", "pegs or pipes on a board", false, true, oneByOne, (*outfit).hookRail),
+		way("frame", "standing frame", "posts on the floor, tied to the wall", false, true, oneByOne, (*outfit).frame),
+		way("sheet-rack", "L-frames for sheets", "sheets lean on uprights with feet", false, true, oneByOne, (*outfit).sheetRack),
+		way("cart", "hinged cart", "swings on hinges beside a rack", false, true, oneByOne, (*outfit).cart),
 	}
 }
 
@@ -61,9 +99,9 @@ var ErrWay = errors.New("not a way of hanging that is known")
 // Shelf returns the shelf hung in a way: its supports and its rail are new, its
 // contents and, but for a sleeve, its board as they were. newID makes an id. The
 // error says why the way cannot apply.
-func Shelf(p *design.Project, s design.Shelf, way string, newID func() string) (design.Shelf, error) {
+func Shelf(p *design.Project, s design.Shelf, key string, newID func() string) (design.Shelf, error) {
 	for _, w := range Ways() {
-		if w.Key != way {
+		if w.Key != key {
 			continue
 		}
 		o := &outfit{Shelf: s, p: p, id: newID, inch: p.Units.Length == "in"}
@@ -77,7 +115,7 @@ func Shelf(p *design.Project, s design.Shelf, way string, newID func() string) (
 		err := w.make(o)
 		return o.Shelf, err
 	}
-	return s, fmt.Errorf("%q: %w", way, ErrWay)
+	return s, fmt.Errorf("%q: %w", key, ErrWay)
 }
 
 // outfit is a shelf being dressed.

@@ -22,6 +22,7 @@ type Fixing struct {
 	Head   quantity.Length `json:"head_mm,omitempty"`
 	Recess quantity.Length `json:"recess_mm,omitempty"`
 	Angle  float64         `json:"angle_deg,omitempty"`
+	Own    *Measured       `json:"own,omitempty"` // as one has measured it
 }
 
 // Rating is what a maker says of an anchor, and what the maker means by it.
@@ -44,7 +45,7 @@ const (
 // screw finds a fixing in the catalogue.
 func (f Fixing) screw() fastener.Screw {
 	t, _ := fastener.TypeOf(f.Type)
-	return fastener.Screw{Type: t, Length: float64(f.Length)}
+	return fastener.Screw{Type: f.Own.over(t), Length: float64(f.Length)}
 }
 
 // StockLength is the shortest length that a type is sold in of at least so much, mm;
@@ -104,6 +105,7 @@ func (f Fixing) Validate(p *problem.List) {
 	if !(f.Angle >= -45 && f.Angle <= 45) {
 		p.Add("angle_deg", "%s° is not possible here: give −45 to 45", quantity.Decimal(f.Angle, 0))
 	}
+	f.Own.validate(p.In("own"))
 	if r := f.Rating; r != nil {
 		if ok && t.Kind != fastener.Anchor {
 			p.Add("rating", "only an anchor has a rating: what a %s holds is worked out", t.Name)

@@ -16,9 +16,11 @@ import (
 
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/improve"
 	"aguante/core/quantity"
 	"aguante/server/contract"
 	"aguante/server/projectfile"
@@ -53,9 +55,23 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.DELETE("/own/contents/:key", a.forget(store.OwnContents))
 	g.POST("/own/boards", a.keepBoard)
 	g.DELETE("/own/boards/:key", a.forget(store.OwnBoards))
+	g.POST("/own/parts", a.keepPart)
+	g.DELETE("/own/parts/:key", a.forget(store.OwnParts))
+	g.POST("/own/parts/table", a.partsTable)
 	g.POST("/ladder", a.ladder)
-	g.POST("/places", a.places)
+	g.POST("/places", about(a, check.FindPlaces))
 	g.POST("/dress", a.dress)
+	g.POST("/improve", about(a, func(p *design.Project, s *design.Shelf) (*improve.Answer, error) {
+		return improve.Shelf(p, s.ID, uuid.NewString)
+	}))
+	g.POST("/compare", about(a, func(p *design.Project, s *design.Shelf) (contract.CompareReply, error) {
+		rows, err := improve.Compare(p, s.ID, uuid.NewString)
+		return contract.CompareReply{Rows: rows}, err
+	}))
+	g.POST("/break", about(a, func(p *design.Project, s *design.Shelf) (contract.BreakReply, error) {
+		steps, err := improve.Break(p, s.ID)
+		return contract.BreakReply{Steps: steps}, err
+	}))
 	g.POST("/stiffness", a.stiffness)
 	g.POST("/instruments/dial", a.dial)
 	g.POST("/instruments/moisture", a.moisture)

@@ -48,15 +48,17 @@ func (a *Server) ladder(c *gin.Context) {
 	}
 }
 
-// places says where supports should go.
-func (a *Server) places(c *gin.Context) {
-	var q contract.PlacesRequest
-	if !a.body(c, &q) {
-		return
-	}
-	if s, ok := a.shelfOf(c, q.Design, q.Shelf); ok {
-		p, err := check.FindPlaces(q.Design, s)
-		answerOr(a, c, p, err)
+// about answers a question about one shelf of a design.
+func about[T any](a *Server, ask func(p *design.Project, s *design.Shelf) (T, error)) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		var q contract.ShelfRequest
+		if !a.body(c, &q) {
+			return
+		}
+		if s, ok := a.shelfOf(c, q.Design, q.Shelf); ok {
+			v, err := ask(q.Design, s)
+			answerOr(a, c, v, err)
+		}
 	}
 }
 

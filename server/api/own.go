@@ -10,9 +10,11 @@ import (
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/problem"
+	"aguante/core/support"
 	"aguante/core/table"
 	"aguante/server/contract"
 	"aguante/server/store"
+	"aguante/server/tables"
 )
 
 // own lists everything that the person has kept for reuse.
@@ -27,7 +29,48 @@ func (a *Server) own(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.Own{Contents: contents, Boards: boards})
+	parts, err := store.Kept[support.Part](c.Request.Context(), a.store, store.OwnParts)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.Own{Contents: contents, Boards: boards, Parts: parts})
+}
+
+// keepPart keeps a part of one's stock: under a new key, or over the one that it has.
+func (a *Server) keepPart(c *gin.Context) {
+	var t support.Part
+	if !a.body(c, &t) {
+		return
+	}
+	if t.Key == "" {
+		t.Key = uuid.NewString()
+	}
+	a.keep(c, store.OwnParts, t.Key, t)
+}
+
+// partsTable reads a CSV table of parts, or writes the ones that are kept. Nothing is
+// kept by it.
+func (a *Server) partsTable(c *gin.Context) {
+	var q contract.PartsTable
+	if !a.body(c, &q) {
+		return
+	}
+	if q.Text == "" {
+		parts, err := store.Kept[support.Part](c.Request.Context(), a.store, store.OwnParts)
+		if err != nil {
+			a.failed(c, err)
+			return
+		}
+		c.JSON(http.StatusOK, contract.PartsTable{Text: tables.WriteParts(parts), Parts: []support.Part{}, Bad: []tables.Bad{}})
+		return
+	}
+	parts, bad, err := tables.ReadParts(q.Text)
+	if err != nil {
+		refuseTyped(c, "text", err)
+		return
+	}
+	c.JSON(http.StatusOK, contract.PartsTable{Parts: parts, Bad: bad})
 }
 
 // keepContents keeps a row of the person's own contents under a new key.

@@ -13,11 +13,13 @@ import (
 	"aguante/core/design"
 	"aguante/core/dress"
 	"aguante/core/fastener"
+	"aguante/core/improve"
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/scan"
+	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/instrument"
 	"aguante/server/tables"
@@ -44,6 +46,14 @@ func NewCatalogue() Catalogue {
 type Own struct {
 	Contents []load.Row       `json:"contents"`
 	Boards   []material.Stock `json:"boards"`
+	Parts    []support.Part   `json:"parts"`
+}
+
+// PartsTable is a table of parts as CSV, and what was read of it.
+type PartsTable struct {
+	Text  string         `json:"text"`
+	Parts []support.Part `json:"parts"`
+	Bad   []tables.Bad   `json:"bad"`
 }
 
 // LadderRequest asks how far boards of some woods and thicknesses span under so
@@ -64,10 +74,21 @@ type DressRequest struct {
 	Way    string          `json:"way"`
 }
 
-// PlacesRequest asks where a shelf's supports should go.
-type PlacesRequest struct {
+// ShelfRequest asks something about one shelf of a design: where its supports should
+// go, what would make it hold, what every way of hanging comes to, how it breaks.
+type ShelfRequest struct {
 	Design *design.Project `json:"design"`
 	Shelf  string          `json:"shelf"`
+}
+
+// CompareReply is what every way of hanging comes to.
+type CompareReply struct {
+	Rows []improve.Row `json:"rows"`
+}
+
+// BreakReply is how a shelf breaks, step by step.
+type BreakReply struct {
+	Steps []improve.Going `json:"steps"`
 }
 
 // StiffnessRequest asks what a test of a board on two battens tells; mm.
@@ -242,8 +263,12 @@ type wire struct {
 	LadderRequest   LadderRequest
 	Ladder          check.Ladder
 	DressRequest    DressRequest
-	PlacesRequest   PlacesRequest
+	ShelfRequest    ShelfRequest
 	Places          check.Places
+	PartsTable      PartsTable
+	Improve         improve.Answer
+	CompareReply    CompareReply
+	BreakReply      BreakReply
 	StiffnessReq    StiffnessRequest
 	Stiffness       material.Stiffness
 	DialRequest     DialRequest
@@ -298,6 +323,10 @@ func ProjectSchema() ([]byte, error) {
 func WireSchema() ([]byte, error) {
 	r := &jsonschema.Reflector{Namer: func(t reflect.Type) string {
 		switch t {
+		case reflect.TypeFor[improve.Answer]():
+			return "Improvements"
+		case reflect.TypeFor[improve.Row]():
+			return "WayRow"
 		case reflect.TypeFor[scan.Reading]():
 			return "ScanReading"
 		case reflect.TypeFor[scan.Mark]():

@@ -14,6 +14,7 @@ type Kind string
 const (
 	OwnContents Kind = "contents" // rows of the contents catalogue
 	OwnBoards   Kind = "boards"   // tested boards
+	OwnParts    Kind = "parts"    // brackets, anchors, hooks, screws
 )
 
 // most is how many things one drawer holds.

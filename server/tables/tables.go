@@ -14,6 +14,7 @@ import (
 	"aguante/core/load"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -71,6 +72,40 @@ var studs = []column[wall.Stud]{
 	length("doubt_mm", func(s *wall.Stud) *quantity.Length { return &s.Doubt }),
 	word("wood", func(s *wall.Stud) *string { return &s.Wood }),
 	{"assumed", func(s wall.Stud) string { return strconv.FormatBool(s.Assumed) }, func(s *wall.Stud, text string) (err error) { s.Assumed, err = strconv.ParseBool(text); return err }},
+}
+
+func number[T any](name string, at func(*T) *float64) column[T] {
+	return column[T]{name,
+		func(v T) string { return quantity.Decimal(*at(&v), 4) },
+		func(v *T, s string) (err error) { *at(v), err = strconv.ParseFloat(s, 64); return err }}
+}
+
+var parts = []column[support.Part]{
+	word("name", func(p *support.Part) *string { return &p.Name }),
+	word("kind", func(p *support.Part) *support.PartKind { return &p.Kind }),
+	word("type", func(p *support.Part) *string { return &p.Type }),
+	length("length_mm", func(p *support.Part) *quantity.Length { return &p.Length }),
+	length("d_mm", func(p *support.Part) *quantity.Length { return &p.D }),
+	length("root_mm", func(p *support.Part) *quantity.Length { return &p.Root }),
+	length("head_mm", func(p *support.Part) *quantity.Length { return &p.Head }),
+	mass("pull_kg", func(p *support.Part) *quantity.Mass { return &p.Pull }),
+	mass("shear_kg", func(p *support.Part) *quantity.Mass { return &p.Shear }),
+	mass("rated_kg", func(p *support.Part) *quantity.Mass { return &p.Rated }),
+	{"pair", func(p support.Part) string { return strconv.FormatBool(p.Pair) }, func(p *support.Part, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
+	word("means", func(p *support.Part) *support.Means { return &p.Means }),
+	length("reach_mm", func(p *support.Part) *quantity.Length { return &p.Reach }),
+	length("leg_mm", func(p *support.Part) *quantity.Length { return &p.Leg }),
+	length("width_mm", func(p *support.Part) *quantity.Length { return &p.Width }),
+	length("thickness_mm", func(p *support.Part) *quantity.Length { return &p.Thickness }),
+	number("price", func(p *support.Part) *float64 { return &p.Price }),
+}
+
+// WriteParts writes a stock of parts.
+func WriteParts(all []support.Part) string { return write(parts, all) }
+
+// ReadParts reads a stock of parts; they have no keys yet.
+func ReadParts(text string) ([]support.Part, []Bad, error) {
+	return read(text, parts, []string{"name", "kind"}, support.Part{Means: support.Unstated}, func(t *support.Part, p *problem.List) { t.Validate(p) })
 }
 
 // WriteContents writes what stands on a shelf.

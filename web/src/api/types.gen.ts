@@ -6,8 +6,12 @@ Own: Own
 LadderRequest: LadderRequest
 Ladder: Ladder
 DressRequest: DressRequest
-PlacesRequest: PlacesRequest
+ShelfRequest: ShelfRequest
 Places: Places
+PartsTable: PartsTable
+Improve: Improvements
+CompareReply: CompareReply
+BreakReply: BreakReply
 StiffnessReq: StiffnessRequest
 Stiffness: Stiffness
 DialRequest: DialRequest
@@ -142,10 +146,13 @@ name: string
 words: string
 hidden: boolean
 form: boolean
+tools: string[]
+hands: string
 }
 export interface Own {
 contents: Row[]
 boards: Stock[]
+parts: Part[]
 }
 export interface Stock {
 key: string
@@ -157,6 +164,26 @@ thickness_mm: number
 e_mpa: number
 spread: number
 moisture_pct?: number
+}
+export interface Part {
+key: string
+name: string
+kind: string
+type?: string
+length_mm?: number
+d_mm?: number
+root_mm?: number
+head_mm?: number
+pull_kg?: number
+shear_kg?: number
+rated_kg?: number
+pair?: boolean
+means?: string
+reach_mm?: number
+leg_mm?: number
+width_mm?: number
+thickness_mm?: number
+price?: number
 }
 export interface LadderRequest {
 design: Project
@@ -323,11 +350,17 @@ rating?: Rating
 head_mm?: number
 recess_mm?: number
 angle_deg?: number
+own?: Measured
 }
 export interface Rating {
 pull_kg: number
 shear_kg: number
 means: string
+}
+export interface Measured {
+d_mm?: number
+root_mm?: number
+head_mm?: number
 }
 export interface BoardScrews {
 type: string
@@ -336,6 +369,7 @@ rating?: Rating
 head_mm?: number
 recess_mm?: number
 angle_deg?: number
+own?: Measured
 count: number
 from_wall_mm: number
 }
@@ -701,7 +735,7 @@ design: Project
 shelf: string
 way: string
 }
-export interface PlacesRequest {
+export interface ShelfRequest {
 design: Project
 shelf: string
 }
@@ -719,6 +753,119 @@ export interface Count {
 supports: number
 free: Place
 studs?: Place
+}
+export interface PartsTable {
+text: string
+parts: Part[]
+bad: Bad[]
+}
+export interface Bad {
+line: number
+message: string
+}
+export interface Improvements {
+singles: Idea[]
+pairs: Idea[]
+considered: number
+checked: number
+}
+export interface Idea {
+words: string
+shelf: Shelf
+holds: Limit
+straight: Limit
+breaks?: Limit
+verdict: string
+first: string
+effort: number
+}
+export interface Limit {
+kg: number
+above: boolean
+}
+export interface CompareReply {
+rows: WayRow[]
+}
+export interface WayRow {
+key: string
+name: string
+why?: string
+now?: boolean
+shelf?: Shelf
+verdict?: string
+holds: Limit
+straight: Limit
+breaks?: Limit
+first?: string
+how?: string
+first_link?: string
+droop_mm: number
+holes: number
+parts: Need[]
+tools: string[]
+hands: string
+hidden: boolean
+side: Picture
+}
+export interface Need {
+count: number
+what: string
+type?: string
+length_mm?: number
+}
+export interface Picture {
+back_mm: number
+gap_mm: number
+shapes: Shape[]
+holes: Hole[]
+}
+export interface Shape {
+name: string
+stuff: string
+side?: [number, number][]
+front?: [number, number][]
+}
+export interface Hole {
+id: string
+x_mm: number
+y_mm: number
+meets: string
+edge_mm: number
+chance_of_a_miss: number
+counts: boolean
+near: boolean
+stud?: string
+stud_depth_mm: number
+head_mm: number
+length_mm: number
+d_mm: number
+in_stud_mm: number
+thread_mm: number
+least_mm: number
+would_need_mm: number
+pull_n: number
+takes_n: number
+shear_n: number
+pilot_mm: number
+clearance_mm?: number
+better_mm?: number
+better_times?: number
+why?: string
+}
+export interface BreakReply {
+steps: Going[]
+}
+export interface Going {
+kg: number
+link: string
+name: string
+where: string
+how: string
+gone: string[]
+next_kg: number
+down: boolean
+holds: boolean
+to: string
 }
 export interface StiffnessRequest {
 span_mm: number
@@ -824,10 +971,6 @@ assumed: string[]
 cautions: Caution[]
 on_assumed: string[]
 }
-export interface Limit {
-kg: number
-above: boolean
-}
 export interface Sudden {
 verdict: string
 load_n: number
@@ -890,12 +1033,6 @@ facts: Fact[]
 marks: Fact[]
 holes: Hole[]
 }
-export interface Shape {
-name: string
-stuff: string
-side?: [number, number][]
-front?: [number, number][]
-}
 export interface Force {
 name: string
 z_mm: number
@@ -919,33 +1056,6 @@ name: string
 value: number
 kind: string
 bad?: boolean
-}
-export interface Hole {
-id: string
-x_mm: number
-y_mm: number
-meets: string
-edge_mm: number
-chance_of_a_miss: number
-counts: boolean
-near: boolean
-stud?: string
-stud_depth_mm: number
-head_mm: number
-length_mm: number
-d_mm: number
-in_stud_mm: number
-thread_mm: number
-least_mm: number
-would_need_mm: number
-pull_n: number
-takes_n: number
-shear_n: number
-pilot_mm: number
-clearance_mm?: number
-better_mm?: number
-better_times?: number
-why?: string
 }
 export interface RailReport {
 id: string
@@ -1120,10 +1230,6 @@ items: Item[]
 studs: Stud[]
 bad: Bad[]
 text: string
-}
-export interface Bad {
-line: number
-message: string
 }
 export interface ScaleRequest {
 seed: number

@@ -117,6 +117,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     dispatch({ type: "edit", next });
     return null;
   }, []);
+  const [gone, setGone] = useState<string[]>([]);
   const [time, setTime] = useState(8);
   const scanner = useScanner(design.name, design.wall.length_mm);
   const answer = reportOf(checked.report, current);
@@ -133,6 +134,8 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     lit,
     light,
     openWorking: setOpen,
+    gone,
+    setGone,
     scanner,
     time,
     setTime,

@@ -24,6 +24,9 @@ export interface BenchValue {
   lit: string | null;
   light: (link: string | null) => void;
   openWorking: (link: string) => void;
+  /** Ids of what has broken, while a shelf is loaded until it breaks. */
+  gone: string[];
+  setGone: (ids: string[]) => void;
   scanner: Scanner;
   /** Which of the times of the sag is looked at; the last is the end. */
   time: number;

@@ -221,17 +221,19 @@ export function FrontView({ width, height }: { width: number; height: number }) 
             <KeepOutDrawing keepOut={o} view={view} wall={design.wall} on={selection?.id === o.id} />,
           ),
         )}
-        {design.shelves.map((s) => (
-          <ShelfDrawing
-            key={s.id}
-            shelf={s}
-            report={reportOf(report, s.id)}
-            view={view}
-            thing={thing}
-            bindEnd={(end) => bind(end, s.id)}
-            current={s.id === shelfId && !scanning}
-          />
-        ))}
+        {[...design.shelves.filter((s) => s.id !== shelfId), ...design.shelves.filter((s) => s.id === shelfId)].map(
+          (s) => (
+            <ShelfDrawing
+              key={s.id}
+              shelf={s}
+              report={reportOf(report, s.id)}
+              view={view}
+              thing={thing}
+              bindEnd={(end) => bind(end, s.id)}
+              current={s.id === shelfId && !scanning}
+            />
+          ),
+        )}
         {scanning && <ScannerDrawing view={view} height={height} />}
       </svg>
       {shelf && !whole && !scanning && <ShelfDimensions shelf={shelf} view={view} />}

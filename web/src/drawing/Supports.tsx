@@ -97,7 +97,8 @@ export function SupportDrawing({
   alone: boolean; // the only idle one: there is room for the reason
   foot: number; // under all that carries the shelf, where shares are written
 }) {
-  const { design, selection, lit } = useBench();
+  const { design, selection, lit, gone } = useBench();
+  const broken = gone.includes(support.id);
   const x = view.x(support.x_mm);
   const under = view.y(shelf.y_mm);
   const shapes = report?.geometry.shapes ?? [];
@@ -133,7 +134,7 @@ export function SupportDrawing({
         x={x}
         under={under}
         k={view.k}
-        stroke={bad ? "var(--red)" : on || shown ? "var(--chalk)" : "var(--timber-ink)"}
+        stroke={bad || broken ? "var(--red)" : on || shown ? "var(--chalk)" : "var(--timber-ink)"}
         wide={on || shown || bad ? 2.5 : 1.2}
       />
       {holes.map((o) => (
@@ -145,7 +146,8 @@ export function SupportDrawing({
           y={under - o.y_mm * view.k}
         />
       ))}
-      {named && report && (
+      {broken && <path d={`M${x - 10} ${under - 10} l20 20 m0 -20 l-20 20`} stroke="var(--red)" strokeWidth="4" />}
+      {named && report && !broken && (
         <text
           x={x}
           y={foot + 20}
@@ -184,7 +186,7 @@ export function RailDrawing({
   view: View;
   thing: Thing;
 }) {
-  const { design, selection, lit } = useBench();
+  const { design, selection, lit, gone } = useBench();
   const rail = shelf.rail;
   if (!rail) return null;
   const on = selection?.kind === "rail";
@@ -225,7 +227,13 @@ export function RailDrawing({
         <line key={e} x1={e} x2={e} y1={y} y2={y + h} stroke="var(--timber-ink)" strokeWidth="2" />
       ))}
       {holes.map((o) => (
-        <HoleMark key={o.id} wide={14} hole={o} x={view.x(o.x_mm)} y={view.y(shelf.y_mm + o.y_mm)} />
+        <HoleMark
+          key={o.id}
+          wide={14}
+          hole={gone.includes(o.id) ? { ...o, counts: false } : o}
+          x={view.x(o.x_mm)}
+          y={view.y(shelf.y_mm + o.y_mm)}
+        />
       ))}
     </>,
     "cursor-move touch-none",

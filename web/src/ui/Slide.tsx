@@ -3,6 +3,41 @@ import { useState } from "react";
 import { api, reason } from "../api/client";
 import { useBench } from "../bench/context";
 
+/** A figure to drag, or to move by the arrow keys. */
+export function Track({
+  label,
+  value,
+  min,
+  max,
+  step,
+  text,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  text: string;
+  onValue: (v: number) => void;
+}) {
+  return (
+    <Slider.Root
+      min={min}
+      max={max}
+      step={step}
+      value={[Math.min(max, Math.max(min, value))]}
+      onValueChange={([v]) => onValue(v ?? value)}
+      className="relative flex h-8 touch-none items-center print:invisible"
+    >
+      <Slider.Track className="relative h-[2px] w-full bg-hair">
+        <Slider.Range className="absolute h-full bg-chalk" />
+      </Slider.Track>
+      <Slider.Thumb aria-label={label} aria-valuetext={text} className="block h-6 w-3 border-2 border-chalk bg-paper" />
+    </Slider.Root>
+  );
+}
+
 /** A figure to drag or to type, that is not part of the design. */
 export function Slide({
   label,
@@ -41,23 +76,7 @@ export function Slide({
   return (
     <div className="grid grid-cols-[6.5rem_minmax(0,1fr)_10rem] items-center gap-x-3 py-1">
       <span className="text-soft">{label}</span>
-      <Slider.Root
-        min={min}
-        max={max}
-        step={step}
-        value={[Math.min(max, Math.max(min, value))]}
-        onValueChange={([v]) => onValue(v ?? value)}
-        className="relative flex h-8 touch-none items-center print:invisible"
-      >
-        <Slider.Track className="relative h-[2px] w-full bg-hair">
-          <Slider.Range className="absolute h-full bg-chalk" />
-        </Slider.Track>
-        <Slider.Thumb
-          aria-label={label}
-          aria-valuetext={text}
-          className="block h-6 w-3 border-2 border-chalk bg-paper"
-        />
-      </Slider.Root>
+      <Track label={label} value={value} min={min} max={max} step={step} text={text} onValue={onValue} />
       <input
         aria-label={`${label}, typed`}
         aria-invalid={error !== null}

@@ -1,20 +1,44 @@
-import type { Fixing, Rating } from "../../api/types.gen";
+import { api } from "../../api/client";
+import type { Fixing, Part, Rating } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import type { Edit } from "../../bench/edit";
+import { useOwn } from "../../bench/useOwn";
+import { lengthUnit } from "../../format";
 import { Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { Keep } from "../Keep";
 
 const FITS: Record<string, string> = { lining: ", in the lining", masonry: ", in masonry" };
 
 /** A fastener into the wall: which, how long, and for an anchor what its packet says. */
 export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing) => Edit }) {
-  const { edit, catalogue } = useBench();
+  const { design, edit, catalogue } = useBench();
+  const parts = (useOwn().data?.parts ?? []).filter((p) => p.kind === "screw" || p.kind === "anchor");
+  const type = catalogue.fasteners.find((f) => f.key === fixing.type);
+  const fromStock = (p: Part): Fixing => ({
+    ...fixing,
+    type: p.type ?? fixing.type,
+    length_mm: p.length_mm ?? fixing.length_mm,
+    own: p.d_mm || p.root_mm || p.head_mm ? { d_mm: p.d_mm, root_mm: p.root_mm, head_mm: p.head_mm } : undefined,
+    rating: p.pull_kg ? { pull_kg: p.pull_kg, shear_kg: p.shear_kg ?? 0, means: p.means ?? "unstated" } : undefined,
+  });
   const anchors = new Set(catalogue.fasteners.filter((f) => f.kind === "anchor").map((f) => f.key));
   const rating = fixing.rating;
   const rate = (patch: Partial<Rating>) =>
     set({ ...fixing, rating: { pull_kg: 20, shear_kg: 20, means: "unstated", ...rating, ...patch } });
   return (
     <>
+      {parts.length > 0 && (
+        <Pick
+          label="of my parts"
+          value={parts.find((p) => p.type === fixing.type && p.length_mm === fixing.length_mm)?.key ?? ""}
+          options={[["", "another"], ...parts.map((p): [string, string] => [p.key, p.name])]}
+          onChange={(key) => {
+            const p = parts.find((x) => x.key === key);
+            if (p) edit(set(fromStock(p)));
+          }}
+        />
+      )}
       <Pick
         label="fastener"
         value={fixing.type}
@@ -36,6 +60,20 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
             kind="length"
             value={fixing.head_mm ?? 0}
             onValue={(v) => set({ ...fixing, head_mm: v || undefined })}
+          />
+          <Measure
+            fine
+            label="thick over its thread, as measured (0: the usual)"
+            kind="length"
+            value={fixing.own?.d_mm ?? 0}
+            onValue={(v) => set({ ...fixing, own: v ? { ...fixing.own, d_mm: v } : undefined })}
+          />
+          <Measure
+            fine
+            label="thick under its thread (0: the usual)"
+            kind="length"
+            value={fixing.own?.root_mm ?? 0}
+            onValue={(v) => set({ ...fixing, own: { ...fixing.own, root_mm: v || undefined } })}
           />
           <Measure
             label="sunk into the wood"
@@ -64,6 +102,22 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
           onChange={(means) => edit(means === "unknown" ? set({ ...fixing, rating: undefined }) : rate({ means }))}
         />
       )}
+      <div className="flex justify-end">
+        <Keep
+          what={() =>
+            api.keepPart({
+              name: `${type?.name ?? fixing.type}, ${lengthUnit(fixing.length_mm, design.units)}`,
+              kind: anchors.has(fixing.type) ? "anchor" : "screw",
+              type: fixing.type,
+              length_mm: fixing.length_mm,
+              ...fixing.own,
+              pull_kg: rating?.pull_kg,
+              shear_kg: rating?.shear_kg,
+              means: rating?.means,
+            })
+          }
+        />
+      </div>
       {rating && (
         <>
           <Measure label="rated pull, each" kind="mass" value={rating.pull_kg} onValue={(v) => rate({ pull_kg: v })} />

@@ -27,7 +27,12 @@ import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 import { FixingFields } from "./FixingFields";
 import { FormFields, FormPartFields, SpaceHooks } from "./FormFields";
+import { BracketStock } from "./BracketStock";
+import { CompareSheet } from "./CompareSheet";
 import { PartFields } from "./PartFields";
+import { PartsSheet } from "./PartsSheet";
+import { UntilItBreaks } from "./UntilItBreaks";
+import { WhatWouldItTake } from "./WhatWouldItTake";
 import { partKey, PARTS, railFields, wayOf } from "./parts";
 
 /** Stage 4: how does it hang, and what carries it? */
@@ -64,6 +69,8 @@ export function HoldPanel() {
         <>
           <ShelfHead />
           <WayPick shelf={shelf} />
+          {r && <WhatWouldItTake shelf={shelf} answer={r} />}
+          {r && <UntilItBreaks key={shelf.id} shelf={shelf} answer={r} />}
           <SpaceHooks shelf={shelf} />
           <FormFields shelf={shelf} />
         </>
@@ -77,6 +84,8 @@ export function HoldPanel() {
 function WayPick({ shelf }: { shelf: Shelf }) {
   const { design, catalogue, tryEdit, select } = useBench();
   const [error, setError] = useState<string | null>(null);
+  const [comparing, setComparing] = useState(false);
+  const [stock, setStock] = useState(false);
   const now = wayOf(shelf);
   const way = catalogue.ways.find((w) => w.key === now);
   const dress = async (key: string) => {
@@ -101,6 +110,16 @@ function WayPick({ shelf }: { shelf: Shelf }) {
         onChange={(key) => void dress(key)}
       />
       {way && <p className="text-[13px] text-soft">{way.words}</p>}
+      {!way?.form && (
+        <button type="button" className="act" onClick={() => setComparing(true)}>
+          compare the ways
+        </button>
+      )}
+      <button type="button" className="act ml-4" onClick={() => setStock(true)}>
+        my parts
+      </button>
+      {stock && <PartsSheet onClose={() => setStock(false)} />}
+      {comparing && <CompareSheet shelf={shelf} onClose={() => setComparing(false)} />}
       {error && (
         <p role="alert" className="text-[13px] text-red">
           {error}
@@ -233,6 +252,7 @@ function SupportFields({
           )}
         </div>
       </Group>
+      <BracketStock support={support} />
       <PartFields
         groups={PARTS[support.kind] ?? []}
         part={part}

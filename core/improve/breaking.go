@@ -1,0 +1,144 @@
+package improve
+
+import (
+	"fmt"
+	"slices"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/support"
+)
+
+// Going is one thing that breaks as the load grows: at how much, what, and what
+// comes of it. Gone names the supports, or the places on the wall, that carry nothing
+// after it. Down says that all of it comes down; Holds that what is left holds more
+// than anyone will put on it.
+type Going struct {
+	Kg    float64  `json:"kg"`
+	Link  string   `json:"link"`
+	Name  string   `json:"name"`
+	Where string   `json:"where"`
+	How   string   `json:"how"`
+	Gone  []string `json:"gone"`
+	Next  float64  `json:"next_kg"` // where the next thing would go
+	Down  bool     `json:"down"`
+	Holds bool     `json:"holds"`
+	To    string   `json:"to"` // where its load goes
+}
+
+// Break loads a shelf until it breaks: by mean strengths, each support that goes is
+// taken away and what is left is asked again. A picture of averages.
+func Break(p *design.Project, id string) ([]Going, error) {
+	if bad := p.Validate(); len(bad) > 0 {
+		return nil, check.Invalid(bad)
+	}
+	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == id })
+	if at < 0 {
+		return nil, fmt.Errorf("no shelf %q", id)
+	}
+	out := []Going{}
+	q := *p
+	q.Shelves = slices.Clone(p.Shelves)
+	q.Shelves[at] = clone(p.Shelves[at])
+	s := &q.Shelves[at]
+	last := 0.0
+	var gone []string
+	for range 12 {
+		a, err := check.One(&q, s)
+		if err != nil {
+			return nil, err
+		}
+		if a.Breaks == nil {
+			if len(out) > 0 { // what is left cannot stand by itself
+				out[len(out)-1].Down, out[len(out)-1].To = true, "nothing is left that could hold it"
+			}
+			return out, nil
+		}
+		if len(out) > 0 {
+			out[len(out)-1].Next = a.Breaks.Kg
+		}
+		if a.Breaks.Above {
+			if len(out) > 0 {
+				out[len(out)-1].Holds = true
+			} else if a.BreakLink != "" {
+				out = append(out, going(a, a.Breaks.Kg, nil))
+				out[0].Holds = true
+			}
+			return out, nil
+		}
+		last = max(last, a.Breaks.Kg)
+		g := going(a, last, gone)
+		link := linkOf(a, a.BreakLink)
+		taken, to := take(s, link)
+		if taken == nil {
+			g.Down, g.To = true, "all of it comes down"
+			return append(out, g), nil
+		}
+		gone = append(slices.Clone(gone), taken...)
+		g.Gone, g.To = gone, to
+		out = append(out, g)
+	}
+	out[len(out)-1].Down = true
+	return out, nil
+}
+
+func linkOf(a *check.Shelf, id string) check.Link {
+	for _, l := range a.Links {
+		if l.ID == id {
+			return l
+		}
+	}
+	return check.Link{}
+}
+
+func going(a *check.Shelf, kg float64, gone []string) Going {
+	l := linkOf(a, a.BreakLink)
+	return Going{Kg: kg, Link: l.ID, Name: l.Name, Where: l.Where, How: l.How, Gone: append([]string{}, gone...)}
+}
+
+// take removes what a broken link belonged to, and says where its load goes; nil
+// where nothing would be left, or where the board or the rail itself is what broke.
+func take(s *design.Shelf, l check.Link) (gone []string, to string) {
+	if s.Rail != nil && l.Support == s.Rail.ID {
+		if l.Role != support.RoleNear && l.Role != support.RoleHeel {
+			return nil, ""
+		}
+		x := float64(s.X) + l.X
+		keep := slices.DeleteFunc(slices.Clone(s.Rail.Spots), func(sp support.Spot) bool {
+			if near(sp.X, x) {
+				gone = append(gone, sp.ID)
+				return true
+			}
+			return false
+		})
+		if len(keep) == 0 || len(gone) == 0 {
+			return nil, ""
+		}
+		s.Rail.Spots = keep
+		return gone, "to the other fasteners of the " + s.Rail.Noun()
+	}
+	if i := slices.IndexFunc(s.Supports, func(u design.Support) bool { return u.ID == l.Support }); i >= 0 {
+		if len(s.Supports) < 3 {
+			return nil, ""
+		}
+		noun := s.Supports[i].Way().Noun()
+		gone = []string{s.Supports[i].ID}
+		s.Supports = slices.Delete(s.Supports, i, i+1)
+		return gone, "to the " + noun + "s beside it"
+	}
+	if s.Rack != nil {
+		if i := slices.IndexFunc(s.Rack.Uprights, func(u support.Upright) bool { return u.ID == l.Support }); i >= 0 && len(s.Rack.Uprights) > 2 {
+			gone = []string{s.Rack.Uprights[i].ID}
+			s.Rack.Uprights = slices.Delete(s.Rack.Uprights, i, i+1)
+			return gone, "to the uprights beside it"
+		}
+	}
+	if s.HookRail != nil {
+		if i := slices.IndexFunc(s.HookRail.Hooks, func(h support.Hanger) bool { return h.ID == l.Support }); i >= 0 && len(s.HookRail.Hooks) > 1 {
+			gone = []string{s.HookRail.Hooks[i].ID}
+			s.HookRail.Hooks = slices.Delete(s.HookRail.Hooks, i, i+1)
+			return gone, "to the floor: what hung there falls"
+		}
+	}
+	return nil, ""
+}

@@ -1,0 +1,211 @@
+package improve
+
+import (
+	"fmt"
+	"slices"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/support"
+)
+
+// Row is one way of hanging a shelf, dressed for its wall, and what it comes to. Why
+// says why a way cannot apply; then nothing else is there.
+type Row struct {
+	Key       string        `json:"key"`
+	Name      string        `json:"name"`
+	Why       string        `json:"why,omitempty"`
+	Now       bool          `json:"now,omitempty"` // the shelf as it is
+	Shelf     *design.Shelf `json:"shelf,omitempty"`
+	Verdict   check.Verdict `json:"verdict,omitempty"`
+	Holds     check.Limit   `json:"holds"`
+	Straight  check.Limit   `json:"straight"`
+	Breaks    *check.Limit  `json:"breaks,omitempty"`
+	First     string        `json:"first,omitempty"`
+	How       string        `json:"how,omitempty"`
+	FirstLink string        `json:"first_link,omitempty"`
+	Droop     float64       `json:"droop_mm"` // at the front, the worst of its supports
+	Holes     int           `json:"holes"`    // in the wall
+	Parts     []Need        `json:"parts"`
+	Tools     []string      `json:"tools"`
+	Hands     string        `json:"hands"`
+	Hidden    bool          `json:"hidden"`
+	Side      Picture       `json:"side"`
+}
+
+// Need is a part that has to be got or made: how many of what. Type is a fastener's
+// key, where it is one.
+type Need struct {
+	Count  int     `json:"count"`
+	What   string  `json:"what"`
+	Type   string  `json:"type,omitempty"`
+	Length float64 `json:"length_mm,omitempty"`
+}
+
+// Picture is one support seen from the side, to scale.
+type Picture struct {
+	Back   float64         `json:"back_mm"`
+	Gap    float64         `json:"gap_mm"`
+	Shapes []support.Shape `json:"shapes"`
+	Holes  []support.Hole  `json:"holes"`
+}
+
+// Compare hangs a shelf in every way that a board can hang in, each with sensible
+// parts fitted to the studs, and says what each comes to.
+func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
+	if bad := p.Validate(); len(bad) > 0 {
+		return nil, check.Invalid(bad)
+	}
+	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == id })
+	if at < 0 {
+		return nil, fmt.Errorf("no shelf %q", id)
+	}
+	var out []Row
+	for _, w := range dress.Ways() {
+		if w.Form {
+			continue
+		}
+		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{}, Side: Picture{Shapes: []support.Shape{}, Holes: []support.Hole{}}}
+		s, err := dress.Shelf(p, clone(p.Shelves[at]), w.Key, newID)
+		if err != nil {
+			row.Why = err.Error()
+			out = append(out, row)
+			continue
+		}
+		q := *p
+		q.Shelves = slices.Clone(p.Shelves)
+		q.Shelves[at] = s
+		if bad := q.ValidateShelf(at); len(bad) > 0 {
+			row.Why = bad[0].Message
+			out = append(out, row)
+			continue
+		}
+		a, err := check.One(&q, &q.Shelves[at])
+		if err != nil {
+			return nil, err
+		}
+		row.Shelf = &q.Shelves[at]
+		row.Verdict, row.Holds, row.Straight, row.Breaks, row.FirstLink = a.Verdict, a.HoldsUpTo, a.StraightTo, a.Breaks, a.First
+		for _, l := range a.Links {
+			if l.ID == a.First {
+				row.First, row.How = l.Name, l.How
+			}
+			if l.Role == support.RoleDroop {
+				row.Droop = max(row.Droop, l.Value)
+			}
+		}
+		row.Holes = holesIn(a)
+		row.Parts = needs(row.Shelf)
+		row.Side = pictureOf(a)
+		out = append(out, row)
+	}
+	return out, nil
+}
+
+// holesIn counts the holes that a shelf asks of its wall.
+func holesIn(a *check.Shelf) int {
+	n := 0
+	for _, s := range a.Supports {
+		n += s.Own
+	}
+	if a.Rail != nil {
+		for _, c := range a.Rail.Geometry.Columns {
+			n += len(c.Holes)
+		}
+	}
+	return n
+}
+
+// pictureOf is the most used support from the side, or the rail at its most used
+// column.
+func pictureOf(a *check.Shelf) Picture {
+	if len(a.Supports) > 0 {
+		best := 0
+		for i := range a.Supports {
+			if a.Supports[i].Load > a.Supports[best].Load {
+				best = i
+			}
+		}
+		g := a.Supports[best].Geometry
+		return Picture{g.Back, g.Gap, g.Shapes, g.Holes}
+	}
+	if a.Rail != nil && len(a.Rail.Geometry.Columns) > 0 {
+		c := a.Rail.Geometry.Columns[0]
+		return Picture{c.Back, c.Gap, c.Shapes, c.Holes}
+	}
+	return Picture{Shapes: []support.Shape{}, Holes: []support.Hole{}}
+}
+
+// needs lists what a shelf's hanging takes, fasteners with their lengths.
+func needs(s *design.Shelf) []Need {
+	var out []Need
+	add := func(n int, what, key string, length float64) {
+		if n == 0 {
+			return
+		}
+		for i := range out {
+			if out[i].What == what && out[i].Length == length {
+				out[i].Count += n
+				return
+			}
+		}
+		out = append(out, Need{n, what, key, length})
+	}
+	screws := func(n int, f support.Fixing) {
+		t, _ := fastener.TypeOf(f.Type)
+		add(n, t.Name, f.Type, float64(f.Length))
+	}
+	wood := func(m support.Made) string {
+		b, _ := material.Stuff(m.Wood, material.Grade{}, material.Dry, 20, 20)
+		return b.Name()
+	}
+	for i := range s.Supports {
+		u := &s.Supports[i]
+		switch {
+		case u.FlatBracket != nil:
+			add(1, "flat bracket", "", 0)
+			screws(len(u.FlatBracket.Holes), u.FlatBracket.Screw)
+		case u.BracedBracket != nil:
+			if u.BracedBracket.Standard != nil {
+				add(1, "slotted standard", "", float64(u.BracedBracket.Standard.Above+u.BracedBracket.Standard.Below))
+				add(1, "clip-on bracket", "", 0)
+			} else {
+				add(1, "braced bracket", "", 0)
+			}
+			screws(len(u.BracedBracket.Holes), u.BracedBracket.Screw)
+		case u.TimberBracket != nil:
+			b := u.TimberBracket
+			add(1, "arm of "+wood(b.Made), "", float64(b.Reach))
+			add(1, "upright of "+wood(b.Made), "", float64(b.Leg+b.Up))
+			screws(len(b.Holes), b.Screw)
+		case u.Pin != nil:
+			name := string(u.Pin.Kind)
+			if u.Pin.Kind != support.RodPin {
+				name += " of " + wood(u.Pin.Made)
+			} else {
+				name = "steel rod"
+			}
+			add(1, name, "", float64(u.Pin.Root+u.Pin.Tip))
+		case u.HiddenBracket != nil:
+			add(1, "hidden bracket", "", 0)
+			screws(len(u.HiddenBracket.Holes), u.HiddenBracket.Screw)
+		case u.Holder != nil:
+			add(1, "holder of "+wood(u.Holder.Made), "", 0)
+			screws(u.Holder.Hook.Count, u.Holder.Hook.Screw)
+		case u.SideCleat != nil:
+			add(1, "side cleat of "+wood(u.SideCleat.Made), "", float64(u.SideCleat.Length))
+			screws(len(u.SideCleat.Spots), u.SideCleat.Screw)
+		case u.Keyhole != nil:
+			add(1, "keyhole", "", 0)
+			screws(1, u.Keyhole.Screw)
+		}
+	}
+	if r := s.Rail; r != nil {
+		add(1, r.Noun()+" of "+wood(r.Made), "", float64(r.Length))
+		screws(len(r.Spots), r.Screw)
+	}
+	return out
+}

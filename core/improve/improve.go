@@ -1,0 +1,289 @@
+// Package improve searches for what would make a shelf hold: single changes and
+// pairs of them, each checked in full before it is offered.
+package improve
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/quantity"
+	"aguante/core/support"
+)
+
+// Idea is a change of a shelf and what it comes to. Shelf is the shelf with the
+// change made; Effort is how much it asks of the person, less first.
+type Idea struct {
+	Words    string        `json:"words"`
+	Shelf    design.Shelf  `json:"shelf"`
+	Holds    check.Limit   `json:"holds"`
+	Straight check.Limit   `json:"straight"`
+	Breaks   *check.Limit  `json:"breaks,omitempty"`
+	Verdict  check.Verdict `json:"verdict"`
+	First    string        `json:"first"` // what would give first then
+	Effort   int           `json:"effort"`
+	kind     string
+}
+
+// Answer is what a search found, and how much of it was looked at.
+type Answer struct {
+	Singles    []Idea `json:"singles"`
+	Pairs      []Idea `json:"pairs"`
+	Considered int    `json:"considered"` // changes and pairs thought of
+	Checked    int    `json:"checked"`    // of them checked in full
+}
+
+const (
+	offered = 6 // singles that are offered
+	paired  = 8 // best singles of which pairs are tried
+)
+
+// Shelf searches for what would make a shelf of a design hold, or stay straight. newID
+// makes ids for parts that are added.
+func Shelf(p *design.Project, id string, newID func() string) (*Answer, error) {
+	if bad := p.Validate(); len(bad) > 0 {
+		return nil, check.Invalid(bad)
+	}
+	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == id })
+	if at < 0 {
+		return nil, fmt.Errorf("no shelf %q", id)
+	}
+	was, err := check.One(p, &p.Shelves[at])
+	if err != nil {
+		return nil, err
+	}
+	f := &finder{p: p, at: at, was: was, id: newID, out: &Answer{Singles: []Idea{}, Pairs: []Idea{}}}
+	changes := f.changes()
+	var tried []Idea
+	for _, c := range changes {
+		f.out.Considered++
+		if !f.mayHelp(c) {
+			continue
+		}
+		if idea, ok := f.try(c); ok {
+			tried = append(tried, idea)
+		}
+	}
+	slices.SortStableFunc(tried, f.order)
+	tried = bestOfEach(tried)
+	f.out.Singles = append(f.out.Singles, tried[:min(offered, len(tried))]...)
+	f.pairs(tried, changes)
+	return f.out, nil
+}
+
+// change is one thing that could be done to a shelf.
+type change struct {
+	kind   string // of which only the best few are offered
+	words  string
+	effort int
+	helps  helps
+	do     func(s *design.Shelf) bool // false: it cannot be done here
+}
+
+// helps says what a change can do something for.
+type helps uint8
+
+const (
+	theBoard helps = 1 << iota
+	theSupport
+	theWall
+	everything = theBoard | theSupport | theWall
+)
+
+type finder struct {
+	p   *design.Project
+	at  int
+	was *check.Shelf
+	id  func() string
+	out *Answer
+}
+
+func (f *finder) shelf() *design.Shelf { return &f.p.Shelves[f.at] }
+
+// needs is where the trouble is: what the first link to give, or the first to sag
+// where all else holds, belongs to.
+func (f *finder) needs() helps {
+	first := f.was.First
+	if f.was.Verdict == check.Sags {
+		first = f.was.FirstSag
+	}
+	for _, l := range f.was.Links {
+		if l.ID != first {
+			continue
+		}
+		switch l.Role {
+		case support.RoleBends, support.RoleShears, support.RoleSags:
+			return theBoard
+		case support.RoleNear, support.RoleOthers, support.RoleHeel, support.RoleBehind, support.RoleRail:
+			return theWall
+		case support.RoleStanding:
+			return everything
+		}
+		return theSupport
+	}
+	return everything
+}
+
+// mayHelp passes by what cannot reach the link that gives first: a cheap bound, as
+// the limit of the whole is never above that link's.
+func (f *finder) mayHelp(c change) bool { return c.helps&f.needs() != 0 }
+
+// try makes a change and checks it in full; ok is false where it gains nothing or
+// something else gets worse.
+func (f *finder) try(c change) (Idea, bool) {
+	s := clone(*f.shelf())
+	if !c.do(&s) {
+		return Idea{}, false
+	}
+	return f.ask(s, c.words, c.kind, c.effort)
+}
+
+func (f *finder) ask(s design.Shelf, words, kind string, effort int) (Idea, bool) {
+	q := *f.p
+	q.Shelves = slices.Clone(f.p.Shelves)
+	q.Shelves[f.at] = s
+	f.out.Checked++
+	if len(q.ValidateShelf(f.at)) > 0 {
+		return Idea{}, false
+	}
+	now, err := check.One(&q, &q.Shelves[f.at])
+	if err != nil {
+		return Idea{}, false
+	}
+	idea := Idea{Words: words, Shelf: s, Holds: now.HoldsUpTo, Straight: now.StraightTo, Breaks: now.Breaks, Verdict: now.Verdict, Effort: effort, kind: kind}
+	for _, l := range now.Links {
+		if l.ID == now.First {
+			idea.First = l.Name
+		}
+	}
+	return idea, f.better(now)
+}
+
+// better tells whether an answer gains something and loses nothing that matters.
+func (f *finder) better(now *check.Shelf) bool {
+	asked := max(f.was.Asked, 1e-9)
+	gain := now.HoldsUpTo.Kg > f.was.HoldsUpTo.Kg*1.03+0.05
+	straighter := now.StraightTo.Kg > f.was.StraightTo.Kg*1.03+0.05
+	holds := now.HoldsUpTo.Kg >= min(f.was.HoldsUpTo.Kg, asked)-1e-9
+	straight := now.StraightTo.Kg >= min(f.was.StraightTo.Kg, asked)-1e-9
+	sudden := f.was.Handling.Verdict == check.Gives || now.Handling.Verdict != check.Gives
+	if f.was.Verdict == check.Sags {
+		return straighter && holds && sudden
+	}
+	return gain && holds && straight && sudden
+}
+
+// order puts what makes it hold and stay straight first, then what asks least, then
+// what gains most.
+func (f *finder) order(a, b Idea) int {
+	rank := func(i Idea) int {
+		switch i.Verdict {
+		case check.Holds:
+			return 0
+		case check.Sags:
+			return 1
+		}
+		return 2
+	}
+	if rank(a) != rank(b) {
+		return rank(a) - rank(b)
+	}
+	if (a.kind == "way") != (b.kind == "way") { // all anew comes last
+		if a.kind == "way" {
+			return 1
+		}
+		return -1
+	}
+	if rank(a) == 2 {
+		return -cmp.Compare(a.Holds.Kg, b.Holds.Kg)
+	}
+	if a.Effort != b.Effort {
+		return a.Effort - b.Effort
+	}
+	return -cmp.Compare(min(a.Holds.Kg, a.Straight.Kg), min(b.Holds.Kg, b.Straight.Kg))
+}
+
+// bestOfEach keeps the best of each kind of change, and two of those where the choice
+// is the person's.
+func bestOfEach(all []Idea) []Idea {
+	many := map[string]int{"move": 2, "more": 2, "thick": 2, "wood": 2, "way": 2}
+	seen := map[string]int{}
+	var out []Idea
+	for _, i := range all {
+		if seen[i.kind]++; seen[i.kind] <= max(1, many[i.kind]) {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// pairs tries the best singles two by two, where no single does it all. Changes that
+// are kinds of the same do not go together.
+func (f *finder) pairs(tried []Idea, changes []change) {
+	if slices.ContainsFunc(f.out.Singles, func(i Idea) bool { return i.Verdict == check.Holds && i.kind != "way" }) {
+		return
+	}
+	f.out.Considered += len(changes) * (len(changes) - 1) / 2
+	by := map[string]change{}
+	for _, c := range changes {
+		by[c.words] = c
+	}
+	// A pair may need a change that alone gains nothing, as the other link is weaker.
+	var best []change
+	for _, i := range tried[:min(paired, len(tried))] {
+		best = append(best, by[i.Words])
+	}
+	first := len(best)
+	for _, c := range changes {
+		if !f.mayHelp(c) && len(best) < 2*paired {
+			best = append(best, c)
+		}
+	}
+	var found []Idea
+	for i := range best[:first] {
+		for k := i + 1; k < len(best); k++ {
+			a, b := best[i], best[k]
+			if a.kind == b.kind || a.kind == "way" || b.kind == "way" {
+				continue
+			}
+			s := clone(*f.shelf())
+			if !a.do(&s) || !b.do(&s) {
+				continue
+			}
+			if idea, ok := f.ask(s, a.words+", and "+lower(b.words), a.kind+"+"+b.kind, a.effort+b.effort); ok && f.beatsBoth(idea, tried) {
+				found = append(found, idea)
+			}
+		}
+	}
+	slices.SortStableFunc(found, f.order)
+	found = bestOfEach(found)
+	f.out.Pairs = append(f.out.Pairs, found[:min(3, len(found))]...)
+}
+
+// beatsBoth asks a pair to do more than any single change does.
+func (f *finder) beatsBoth(pair Idea, singles []Idea) bool {
+	for _, s := range singles {
+		if s.kind != "way" && math.Min(s.Holds.Kg, s.Straight.Kg) >= math.Min(pair.Holds.Kg, pair.Straight.Kg)-1e-9 && s.Verdict == pair.Verdict {
+			return false
+		}
+	}
+	return true
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return string(s[0]|0x20) + s[1:]
+}
+
+// length writes a length as the person reads it.
+func (f *finder) length(mm float64) string {
+	if f.p.Units.Length == "in" {
+		return quantity.Inches(quantity.Length(mm), 16) + " in"
+	}
+	return quantity.Decimal(mm, 1) + " mm"
+}

@@ -1,0 +1,197 @@
+package improve
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"slices"
+	"testing"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+)
+
+func ids() func() string {
+	n := 0
+	return func() string { n++; return fmt.Sprintf("fix-%d", n) }
+}
+
+func jars(t testing.TB) *design.Project {
+	t.Helper()
+	b, err := os.ReadFile("../../demo/honey-room.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var p design.Project
+	if err := json.Unmarshal(b, &p); err != nil {
+		t.Fatal(err)
+	}
+	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "jars" })
+	p.Shelves = p.Shelves[i : i+1]
+	return &p
+}
+
+// applied is what a design comes to with an idea taken.
+func applied(t testing.TB, p *design.Project, i Idea) check.Shelf {
+	t.Helper()
+	q := *p
+	q.Shelves = slices.Clone(p.Shelves)
+	q.Shelves[0] = i.Shelf
+	r, err := check.Run(&q)
+	if err != nil {
+		t.Fatalf("%s: %v", i.Words, err)
+	}
+	return r.Shelves[0]
+}
+
+// An applied idea gives exactly what it promised, gains something, and breaks nothing.
+func TestIdeasKeepTheirWord(t *testing.T) {
+	for _, way := range append([]string{""}, func() []string {
+		var out []string
+		for _, w := range dress.Ways() {
+			out = append(out, w.Key)
+		}
+		return out
+	}()...) {
+		p := jars(t)
+		if way != "" {
+			p.Shelves[0].Thickness = 38
+			s, err := dress.Shelf(p, p.Shelves[0], way, ids())
+			if err != nil {
+				t.Fatal(err)
+			}
+			p.Shelves[0] = s
+		}
+		for i := range p.Shelves[0].Contents {
+			p.Shelves[0].Contents[i].Each *= 2.5
+		}
+		was, err := check.One(p, &p.Shelves[0])
+		if err != nil {
+			t.Fatal(err)
+		}
+		a, err := Shelf(p, "jars", ids())
+		if err != nil {
+			t.Fatal(err)
+		}
+		if a.Checked > a.Considered || a.Checked == 0 {
+			t.Errorf("%s: considered %d, checked %d", way, a.Considered, a.Checked)
+		}
+		for _, i := range append(a.Singles, a.Pairs...) {
+			now := applied(t, p, i)
+			if now.HoldsUpTo.Kg <= was.HoldsUpTo.Kg && now.StraightTo.Kg <= was.StraightTo.Kg {
+				t.Errorf("%s gains nothing", i.Words)
+			}
+			if was.Verdict != check.Gives && now.Verdict == check.Gives || was.Handling.Verdict == check.Holds && now.Handling.Verdict == check.Gives {
+				t.Errorf("%s breaks something else", i.Words)
+			}
+			if now.HoldsUpTo != i.Holds || now.StraightTo != i.Straight || now.Verdict != i.Verdict {
+				t.Errorf("%s: promised %v %v %s, gives %v %v %s", i.Words, i.Holds, i.Straight, i.Verdict, now.HoldsUpTo, now.StraightTo, now.Verdict)
+			}
+		}
+	}
+}
+
+// The demo's jar shelf is turned good by what is offered.
+func TestTheJarShelfIsTurnedGood(t *testing.T) {
+	p := jars(t)
+	a, err := Shelf(p, "jars", ids())
+	if err != nil || len(a.Singles) == 0 {
+		t.Fatalf("%v, %v", a, err)
+	}
+	good := slices.ContainsFunc(append(a.Singles, a.Pairs...), func(i Idea) bool { return i.Verdict == check.Holds })
+	if !good {
+		t.Errorf("nothing that is offered makes it hold and stay straight: %+v", a)
+	}
+	if _, err := Shelf(p, "no such shelf", ids()); err == nil {
+		t.Error("a shelf that is not there is improved")
+	}
+}
+
+func TestCompareEveryWay(t *testing.T) {
+	p := jars(t)
+	c, err := Compare(p, "jars", ids())
+	if err != nil {
+		t.Fatal(err)
+	}
+	able := 0
+	for _, r := range c {
+		if r.Why != "" {
+			continue
+		}
+		able++
+		now := applied(t, p, Idea{Words: r.Key, Shelf: *r.Shelf})
+		if now.HoldsUpTo != r.Holds || now.First != r.FirstLink {
+			t.Errorf("%s: said to hold %v, holds %v", r.Key, r.Holds, now.HoldsUpTo)
+		}
+		if r.Holes == 0 || len(r.Parts) == 0 || r.Hands == "" || len(r.Tools) == 0 {
+			t.Errorf("%s: holes %d, parts %v, hands %q, tools %v", r.Key, r.Holes, r.Parts, r.Hands, r.Tools)
+		}
+	}
+	// Its board of 19 mm is too thin for pins and blades.
+	if thin := slices.IndexFunc(c, func(r Row) bool { return r.Key == "pins-in-strip" }); thin < 0 || c[thin].Why == "" {
+		t.Errorf("pins in 19 mm: %+v", c[thin])
+	}
+	if able < 6 {
+		t.Errorf("only %d ways apply", able)
+	}
+}
+
+// Something heavier breaks sooner, in the order of the expected breaks.
+func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
+	for _, w := range dress.Ways() {
+		p := jars(t)
+		p.Shelves[0].Thickness = 38
+		s, err := dress.Shelf(p, p.Shelves[0], w.Key, ids())
+		if err != nil {
+			t.Fatal(err)
+		}
+		p.Shelves[0] = s
+		was, _ := check.One(p, &p.Shelves[0])
+		steps, err := Break(p, "jars")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if was.Breaks == nil {
+			if len(steps) != 0 {
+				t.Errorf("%s: breaks at no known load, and goes %+v", w.Key, steps)
+			}
+			continue
+		}
+		if len(steps) == 0 || steps[0].Kg != was.Breaks.Kg || steps[0].Link != was.BreakLink {
+			t.Errorf("%s: first goes %+v, expected %v by %s", w.Key, steps, was.Breaks, was.BreakLink)
+		}
+		for i := 1; i < len(steps); i++ {
+			if steps[i].Kg < steps[i-1].Kg {
+				t.Errorf("%s: step %d goes at %v, after one at %v", w.Key, i, steps[i].Kg, steps[i-1].Kg)
+			}
+		}
+		if len(steps) > 0 && !steps[len(steps)-1].Down && !steps[len(steps)-1].Holds {
+			t.Errorf("%s: it neither comes down nor holds in the end: %+v", w.Key, steps)
+		}
+	}
+}
+
+func BenchmarkWhatWouldItTake(b *testing.B) {
+	p := jars(b)
+	var last *Answer
+	for b.Loop() {
+		a, err := Shelf(p, "jars", ids())
+		if err != nil {
+			b.Fatal(err)
+		}
+		last = a
+	}
+	b.ReportMetric(float64(last.Considered), "considered")
+	b.ReportMetric(float64(last.Checked), "checked")
+}
+
+func BenchmarkCompareAllWays(b *testing.B) {
+	p := jars(b)
+	p.Shelves[0].Thickness = 38
+	for b.Loop() {
+		if _, err := Compare(p, "jars", ids()); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

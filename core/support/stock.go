@@ -1,0 +1,129 @@
+package support
+
+import (
+	"strings"
+
+	"aguante/core/fastener"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// Measured is a screw as one has measured it oneself: its diameter over the thread,
+// under the thread, and over the head, mm. What is 0 is the catalogue's.
+type Measured struct {
+	D    quantity.Length `json:"d_mm,omitempty"`
+	Root quantity.Length `json:"root_mm,omitempty"`
+	Head quantity.Length `json:"head_mm,omitempty"`
+}
+
+func (m *Measured) validate(p *problem.List) {
+	if m == nil {
+		return
+	}
+	if m.D != 0 {
+		p.Between("d_mm", float64(m.D), 1.5, 30)
+	}
+	if m.Root != 0 {
+		p.Between("root_mm", float64(m.Root), 1, 28)
+	}
+	if m.D != 0 && m.Root > m.D {
+		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1), quantity.Decimal(float64(m.D), 1))
+	}
+	if m.Head != 0 {
+		p.Between("head_mm", float64(m.Head), 3, 60)
+	}
+}
+
+// over puts what was measured over a catalogue's type.
+func (m *Measured) over(t fastener.Type) fastener.Type {
+	if m == nil {
+		return t
+	}
+	if m.D > 0 {
+		t.D = float64(m.D)
+	}
+	if m.Root > 0 {
+		t.Root = float64(m.Root)
+	}
+	if m.Head > 0 {
+		t.Head = float64(m.Head)
+	}
+	return t
+}
+
+// PartKind is what a part of one's stock is.
+type PartKind string
+
+// The kinds of part.
+const (
+	ScrewPart   PartKind = "screw"
+	AnchorPart  PartKind = "anchor"
+	BracketPart PartKind = "bracket"
+	HookPart    PartKind = "hook"
+)
+
+// PartKinds lists them.
+func PartKinds() []PartKind { return []PartKind{ScrewPart, AnchorPart, BracketPart, HookPart} }
+
+// Part is something of one's own stock: a screw or an anchor by its type in the
+// catalogue, with what one has measured and what its packet says; a bracket or a hook
+// by its sizes. Rated is what a bracket's maker says, each or a pair. Price is for
+// one, in whatever money the person counts.
+type Part struct {
+	Key       string          `json:"key"`
+	Name      string          `json:"name"`
+	Kind      PartKind        `json:"kind"`
+	Type      string          `json:"type,omitempty"`
+	Length    quantity.Length `json:"length_mm,omitempty"`
+	D         quantity.Length `json:"d_mm,omitempty"`
+	Root      quantity.Length `json:"root_mm,omitempty"`
+	Head      quantity.Length `json:"head_mm,omitempty"`
+	Pull      quantity.Mass   `json:"pull_kg,omitempty"`
+	Shear     quantity.Mass   `json:"shear_kg,omitempty"`
+	Rated     quantity.Mass   `json:"rated_kg,omitempty"`
+	Pair      bool            `json:"pair,omitempty"`
+	Means     Means           `json:"means,omitempty"`
+	Reach     quantity.Length `json:"reach_mm,omitempty"`
+	Leg       quantity.Length `json:"leg_mm,omitempty"`
+	Width     quantity.Length `json:"width_mm,omitempty"`
+	Thickness quantity.Length `json:"thickness_mm,omitempty"`
+	Price     float64         `json:"price,omitempty"`
+}
+
+// Validate names every problem of a part that is to be kept.
+func (t Part) Validate(p *problem.List) {
+	if strings.TrimSpace(t.Name) == "" {
+		p.Add("name", "a part needs a name to be found by")
+	}
+	p.Name("name", t.Name)
+	p.OneOf("kind", string(t.Kind), problem.Words(PartKinds()))
+	switch t.Kind {
+	case ScrewPart, AnchorPart:
+		ty, ok := fastener.TypeOf(t.Type)
+		switch {
+		case !ok:
+			p.Add("type", "fastener %q is not in the catalogue", t.Type)
+		case (ty.Kind == fastener.Anchor) != (t.Kind == AnchorPart):
+			p.Add("kind", "a %s is no %s", ty.Name, t.Kind)
+		}
+		p.Between("length_mm", float64(t.Length), 8, 400)
+		(&Measured{t.D, t.Root, t.Head}).validate(p)
+		if t.Pull != 0 || t.Shear != 0 {
+			(&Rating{t.Pull, t.Shear, t.Means}).validate(p)
+		}
+	case BracketPart:
+		p.Between("reach_mm", float64(t.Reach), 20, 1000)
+		p.Between("leg_mm", float64(t.Leg), 15, 1000)
+		p.Between("width_mm", float64(t.Width), 5, 200)
+		p.Between("thickness_mm", float64(t.Thickness), 0.5, 20)
+		if t.Rated != 0 {
+			BracketRating{t.Rated, t.Pair, t.Means}.validate(p)
+		}
+	case HookPart:
+		p.Between("reach_mm", float64(t.Reach), 10, 500)
+		p.Between("d_mm", float64(t.D), 3, 60)
+	}
+	if !(t.Price >= 0 && t.Price < 1e6) {
+		p.Add("price", "a price of %s is not possible", quantity.Decimal(t.Price, 2))
+	}
+}

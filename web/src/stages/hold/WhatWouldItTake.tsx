@@ -1,0 +1,85 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, reason } from "../../api/client";
+import type { Idea, Shelf, ShelfReport } from "../../api/types.gen";
+import { useBench } from "../../bench/context";
+import { changeShelf } from "../../bench/edit";
+import { limit } from "../../bench/words";
+import { Group } from "../../ui/fields";
+import { useLater } from "../../ui/useLater";
+
+/** What would make a shelf hold that does not, or hardly does: changes found by search, each checked in full. */
+export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: ShelfReport }) {
+  const { design, tryEdit } = useBench();
+  const [error, setError] = useState<string | null>(null);
+  const [wanted, setWanted] = useState(false);
+  const rested = useLater(design, 350);
+  const close = !answer.evenly && answer.holds.kg < 1.25 * answer.asked_kg;
+  const asks = answer.verdict !== "holds" || close;
+  const q = useQuery({
+    queryKey: ["improve", shelf.id, rested],
+    queryFn: () => api.improve({ design: rested, shelf: shelf.id }),
+    enabled: asks || wanted,
+    gcTime: 30_000,
+    placeholderData: (was) => was,
+    retry: false,
+  });
+  if (!asks && !wanted)
+    return (
+      <div className="border-t border-hair py-1">
+        <button type="button" className="act" onClick={() => setWanted(true)}>
+          what would make it hold more?
+        </button>
+      </div>
+    );
+  const take = async (i: Idea) => setError(await tryEdit(changeShelf(shelf.id, () => i.shelf)));
+  const a = q.data;
+  return (
+    <Group title="What would it take?">
+      {q.isError && <p className="text-red">{reason(q.error)}</p>}
+      {error && (
+        <p role="alert" className="text-red">
+          {error}
+        </p>
+      )}
+      {!a && !q.isError && <p className="text-soft">Looking.</p>}
+      <ul data-testid="ideas">
+        {[...(a?.singles ?? []), ...(a?.pairs ?? [])].map((i) => (
+          <IdeaLine key={i.words} idea={i} answer={answer} onTake={() => void take(i)} />
+        ))}
+      </ul>
+      {a && a.singles.length + a.pairs.length === 0 && (
+        <p className="text-soft">No single change, and no pair of them, does it: lighten the load, or hang it anew.</p>
+      )}
+      {a && (
+        <p className="text-[13px] text-soft">
+          <span className="fig">{a.considered}</span> changes thought of, <span className="fig">{a.checked}</span>{" "}
+          checked in full.
+        </p>
+      )}
+    </Group>
+  );
+}
+
+const TONE: Record<string, string> = { holds: "text-vial", sags: "text-ochre", gives: "text-red" };
+
+function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: () => void }) {
+  const { design } = useBench();
+  const u = design.units;
+  const lowest = Math.min(idea.holds.kg, idea.straight.kg);
+  return (
+    <li className="border-t border-hair first:border-t-0">
+      <button type="button" className="group w-full py-1 text-left" onClick={onTake}>
+        <span className="text-chalk underline-offset-4 group-hover:underline">{idea.words}</span>
+        <span className={`block ${TONE[idea.verdict] ?? ""}`}>
+          holds <span className="fig">{limit(idea.holds, u)}</span>
+          {idea.straight.kg < idea.holds.kg && lowest < answer.asked_kg * 3 && (
+            <>
+              , straight to <span className="fig">{limit(idea.straight, u)}</span>
+            </>
+          )}
+        </span>
+      </button>
+    </li>
+  );
+}
