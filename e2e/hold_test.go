@@ -66,9 +66,9 @@ func TestBuildEachWayFromAnEmptyWall(t *testing.T) {
 		p.keys(kb.Escape)
 	}
 	p.keys("z", chromedp.ModifierCtrl)
-	p.says("aside", "at the back and both ends")
+	p.says("aside", "sheets lean on uprights")
 	p.click("button|=redo")
-	p.until("keyholes again", `document.querySelector("aside").textContent.includes("screw heads")`)
+	p.until("the cart again", `document.querySelector("aside").textContent.includes("swings on hinges")`)
 }
 
 func TestEachWayByKeysAlone(t *testing.T) {

@@ -359,7 +359,7 @@ func TestKeepAThingForReuse(t *testing.T) {
 func TestLoadAndWallByKeysAlone(t *testing.T) {
 	_, p := openJars(t, 390, 844)
 	p.keys("1")
-	eval[chromedp.Void](p, `document.querySelector('[data-thing^="item:"]').focus()`)
+	eval[chromedp.Void](p, `document.querySelector('[data-thing="item:jars-c1"]').focus()`)
 	p.keys(" ")
 	p.see("aside h3|Honey jars")
 	was := p.figure("from the left end")

@@ -100,7 +100,10 @@ func (a *app) wall() wall.Wall {
 }
 
 // stored is the first project as it is stored.
-func (a *app) stored() *design.Project {
+func (a *app) stored() *design.Project { return a.named("") }
+
+// named is the stored project of a name, or the first.
+func (a *app) named(name string) *design.Project {
 	a.t.Helper()
 	reply, err := http.Get(a.url + "/api/projects")
 	var all []contract.Saved
@@ -110,6 +113,11 @@ func (a *app) stored() *design.Project {
 	}
 	if err != nil || len(all) == 0 {
 		a.t.Fatalf("%d projects: %v", len(all), err)
+	}
+	for _, p := range all {
+		if p.Document.Name == name {
+			return p.Document
+		}
 	}
 	return all[0].Document
 }

@@ -21,6 +21,14 @@ func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.A
 // demoWall is the jar shelf, fresh for each caller.
 func demoWall(t testing.TB) *design.Project {
 	t.Helper()
+	p := honeyRoom(t)
+	p.Shelves = p.Shelves[:1]
+	return p
+}
+
+// honeyRoom is the whole of the demo's long wall.
+func honeyRoom(t testing.TB) *design.Project {
+	t.Helper()
 	b, err := os.ReadFile("../../demo/honey-room.json")
 	if err != nil {
 		t.Fatal(err)
@@ -29,7 +37,6 @@ func demoWall(t testing.TB) *design.Project {
 	if err := json.Unmarshal(b, &p); err != nil {
 		t.Fatal(err)
 	}
-	p.Shelves = p.Shelves[:1] // the jar shelf
 	return &p
 }
 
@@ -447,6 +454,15 @@ func TestInvalidDesignsAreRefusedWithEveryPath(t *testing.T) {
 func BenchmarkCheckDemoWall(b *testing.B) {
 	p := demoWall(b)
 	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Run(p); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func BenchmarkCheckHoneyRoom(b *testing.B) {
+	p := honeyRoom(b)
 	for b.Loop() {
 		if _, err := Run(p); err != nil {
 			b.Fatal(err)

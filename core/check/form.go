@@ -93,13 +93,13 @@ func (g *stand) demand(by float64, c support.Case, k support.Kind) support.Deman
 // reaches is the multiple of the goods at which a link reaches its limit.
 func (g *stand) reaches(l *support.FormLink, c support.Case) float64 {
 	over := func(by float64) float64 { return l.Use(nil, g.demand(by, c, l.Kind)).Used - 1 }
+	lo := over(0) // a frame that tips when it is empty holds nothing, steady as it may be when full
+	if lo > 0 {
+		return 0
+	}
 	hi := over(most)
 	if hi <= 0 {
 		return most
-	}
-	lo := over(0)
-	if lo > 0 {
-		return 0
 	}
 	a, b := 0.0, float64(most)
 	for range 60 {

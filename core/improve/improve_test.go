@@ -137,6 +137,40 @@ func TestCompareEveryWay(t *testing.T) {
 	}
 }
 
+// Every shelf of the demo that does not hold, or does not stay straight, is turned good
+// by one of its ideas.
+func TestEveryDemoShelfCanBeTurnedGood(t *testing.T) {
+	for _, file := range []string{"honey-room", "brick-wall"} {
+		b, err := os.ReadFile("../../demo/" + file + ".json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		var p design.Project
+		if err := json.Unmarshal(b, &p); err != nil {
+			t.Fatal(err)
+		}
+		for i := range p.Shelves {
+			was, err := check.One(&p, &p.Shelves[i])
+			if err != nil {
+				t.Fatal(err)
+			}
+			if was.Verdict == check.Holds {
+				continue
+			}
+			a, err := Shelf(&p, p.Shelves[i].ID, ids())
+			if err != nil {
+				t.Fatal(err)
+			}
+			if !slices.ContainsFunc(append(a.Singles, a.Pairs...), func(i Idea) bool { return i.Verdict == check.Holds }) {
+				for _, i := range append(a.Singles, a.Pairs...) {
+					t.Logf("%s: %s, holds %.1f, straight %.1f", was.Name, i.Words, i.Holds.Kg, i.Straight.Kg)
+				}
+				t.Errorf("%s: nothing turns it good of %d changes", was.Name, a.Considered)
+			}
+		}
+	}
+}
+
 // Something heavier breaks sooner, in the order of the expected breaks.
 func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
 	for _, w := range dress.Ways() {

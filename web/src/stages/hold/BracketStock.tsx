@@ -43,7 +43,7 @@ export function BracketStock({ support }: { support: Support }) {
     <>
       {parts.length > 0 && (
         <Pick
-          label="of my parts"
+          label="of my brackets"
           value=""
           options={[["", "choose one"], ...parts.map((p): [string, string] => [p.key, p.name])]}
           onChange={(key) => {

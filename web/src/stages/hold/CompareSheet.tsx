@@ -31,7 +31,6 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
     queryKey: ["compare", shelf.id, design],
     queryFn: () => api.compare({ design, shelf: shelf.id }),
     retry: false,
-    placeholderData: (was) => was,
   });
   const rows = q.data?.rows ?? [];
   const able = rows.filter((r) => !r.why).sort((a, b) => BY[order](a, own) - BY[order](b, own));

@@ -30,7 +30,7 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
     <>
       {parts.length > 0 && (
         <Pick
-          label="of my parts"
+          label="of my fasteners"
           value={parts.find((p) => p.type === fixing.type && p.length_mm === fixing.length_mm)?.key ?? ""}
           options={[["", "another"], ...parts.map((p): [string, string] => [p.key, p.name])]}
           onChange={(key) => {

@@ -152,7 +152,7 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
         shelf.rail?.kind !== "block" &&
         !shelf.cart && (
           <button type="button" className="act" onClick={add}>
-            add a {noun}
+            add {/^[aeiou]/.test(noun) ? "an" : "a"} {noun}
           </button>
         )
       }

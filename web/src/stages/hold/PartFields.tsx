@@ -94,7 +94,12 @@ function FieldLine<T extends object>({
           label={f.label}
           value={String(value ?? f.options[0]?.[0])}
           options={f.options}
-          onChange={(v) => edit(with_(v))}
+          onChange={(v) => {
+            let filled = put(part, f.path, v);
+            for (const [path, fill] of Object.entries(f.fills ?? {}))
+              if (!at(filled, path)) filled = put(filled, path, fill);
+            edit(set(filled));
+          }}
         />
       );
     case "yes":

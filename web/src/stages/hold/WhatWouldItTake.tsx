@@ -21,7 +21,8 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
     queryFn: () => api.improve({ design: rested, shelf: shelf.id }),
     enabled: asks || wanted,
     gcTime: 30_000,
-    placeholderData: (was) => was,
+    // The last answer stays to be read while the next is looked for, but cannot be taken.
+    placeholderData: (was, before) => (before?.queryKey[1] === shelf.id ? was : undefined),
     retry: false,
   });
   if (!asks && !wanted)
@@ -34,6 +35,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
     );
   const take = async (i: Idea) => setError(await tryEdit(changeShelf(shelf.id, () => i.shelf)));
   const a = q.data;
+  const fresh = rested === design && !q.isPlaceholderData;
   return (
     <Group title="What would it take?">
       {q.isError && <p className="text-red">{reason(q.error)}</p>}
@@ -45,7 +47,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
       {!a && !q.isError && <p className="text-soft">Looking.</p>}
       <ul data-testid="ideas">
         {[...(a?.singles ?? []), ...(a?.pairs ?? [])].map((i) => (
-          <IdeaLine key={i.words} idea={i} answer={answer} onTake={() => void take(i)} />
+          <IdeaLine key={i.words} idea={i} answer={answer} onTake={fresh ? () => void take(i) : null} />
         ))}
       </ul>
       {a && a.singles.length + a.pairs.length === 0 && (
@@ -63,13 +65,18 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
 
 const TONE: Record<string, string> = { holds: "text-vial", sags: "text-ochre", gives: "text-red" };
 
-function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: () => void }) {
+function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: (() => void) | null }) {
   const { design } = useBench();
   const u = design.units;
   const lowest = Math.min(idea.holds.kg, idea.straight.kg);
   return (
     <li className="border-t border-hair first:border-t-0">
-      <button type="button" className="group w-full py-1 text-left" onClick={onTake}>
+      <button
+        type="button"
+        className="group w-full py-1 text-left disabled:opacity-60"
+        disabled={!onTake}
+        onClick={() => onTake?.()}
+      >
         <span className="text-chalk underline-offset-4 group-hover:underline">{idea.words}</span>
         <span className={`block ${TONE[idea.verdict] ?? ""}`}>
           holds <span className="fig">{limit(idea.holds, u)}</span>

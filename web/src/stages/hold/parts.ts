@@ -4,7 +4,14 @@ import { formOf } from "../../bench/edit";
 /** One figure or choice of a part, by its path in the document. */
 export type Field = { when?: (part: Record<string, unknown>) => boolean } & (
   | { kind: "length" | "fine" | "mass" | "count" | "degrees" | "number"; label: string; path: string }
-  | { kind: "choice"; label: string; path: string; options: [string, string][] }
+  | {
+      kind: "choice";
+      label: string;
+      path: string;
+      options: [string, string][];
+      /** What the other choices need, by path, put in where there is none yet. */
+      fills?: Record<string, unknown>;
+    }
   | { kind: "yes"; label: string; path: string; words: [string, string] }
   | { kind: "wood"; label: string; path: string }
   | { kind: "fixing"; path: string }
