@@ -42,7 +42,7 @@ e2e: chromium web/dist/index.html
 	go test -count 1 ./e2e
 
 bench: web/dist/index.html
-	go test -run '^$$' -bench . -benchmem ./core/check ./server/api ./e2e
+	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./server/api ./e2e
 	@echo "bundle, gzip bytes of the scripts:" && cat web/dist/assets/*.js | gzip -9 | wc -c
 
 generate: setup

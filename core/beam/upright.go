@@ -17,9 +17,6 @@ type Upright struct {
 // Tie is a spring at a height, K in N/mm, that pulls the upright to the wall.
 type Tie struct{ Y, K float64 }
 
-// Push is a force at a height, N, away from the wall where it is positive.
-type Push struct{ Y, F float64 }
-
 // Stood is how an upright stands under its pushes: what each tie pulls, N, the
 // greatest pressure of the bed, N per mm of height, and the moment at each of its
 // nodes, N·mm.
@@ -34,72 +31,91 @@ type Stood struct {
 // uprightGrid is how far apart its nodes are at most, mm.
 const uprightGrid = 25.0
 
-// Stand solves the upright by an active set: springs of the wrong sign let go, and
-// those that would act again take hold, until nothing changes. It is linear in the
-// pushes as long as they grow together.
-func (u Upright) Stand(pushes []Push) Stood {
-	at := u.nodes(pushes)
-	n := len(at)
-	tie := make([]float64, n)
-	bed := make([]float64, n)
+// Fitted is an upright divided for forces at certain heights, to be asked often, one
+// question at a time.
+type Fitted struct {
+	Upright
+	at, tie, bed      []float64
+	ties, pushed      []int // the node of every tie, and of every height
+	base, k           []row
+	w                 []float64
+	pulling, pressing []bool
+}
+
+// Fit divides an upright for forces at heights, mm.
+func (u Upright) Fit(heights []float64) *Fitted {
+	f := &Fitted{Upright: u, at: u.nodes(heights)}
+	n := len(f.at)
+	f.tie, f.bed = make([]float64, n), make([]float64, n)
+	f.pulling, f.pressing = make([]bool, n), make([]bool, n)
 	for _, t := range u.Ties {
-		tie[u.node(at, t.Y)] += t.K
+		i := f.node(t.Y)
+		f.ties = append(f.ties, i)
+		f.tie[i] += t.K
 	}
-	load := make([]float64, 2*n)
-	for _, p := range pushes {
-		load[2*u.node(at, p.Y)] += p.F
+	for _, y := range heights {
+		f.pushed = append(f.pushed, f.node(y))
 	}
-	for i := range at {
-		lo, hi := at[max(0, i-1)], at[min(n-1, i+1)]
-		bed[i] = u.Bed * (hi - lo) / 2
+	for i := range f.at {
+		lo, hi := f.at[max(0, i-1)], f.at[min(n-1, i+1)]
+		f.bed[i] = u.Bed * (hi - lo) / 2
+		f.pulling[i], f.pressing[i] = f.tie[i] > 0, true
 	}
-	pulling, pressing := make([]bool, n), make([]bool, n)
-	for i := range at {
-		pulling[i], pressing[i] = tie[i] > 0, true
-	}
-	base := u.stiffness(at)
-	k, w := make([]float64, len(base)), make([]float64, 2*n)
+	f.base = u.stiffness(f.at)
+	f.k, f.w = make([]row, len(f.base)), make([]float64, 2*n+spill)
+	return f
+}
+
+// Stand solves the upright under a force at each of its heights, N, away from the
+// wall where it is positive, by an active set: springs of the wrong sign let go, and
+// those that would act again take hold, until nothing changes. It starts from what
+// held the last time. It is linear in the forces as long as they grow together.
+func (f *Fitted) Stand(forces []float64) Stood {
+	n, k, w := len(f.at), f.k, f.w
 	for range 60 {
-		copy(k, base)
-		copy(w, load)
-		for i := range at {
-			if pulling[i] {
-				k[2*i*band] += tie[i]
+		copy(k, f.base)
+		clear(w)
+		for i, force := range forces {
+			w[2*f.pushed[i]] += force
+		}
+		for i := range n {
+			if f.pulling[i] {
+				k[2*i][0] += f.tie[i]
 			}
-			if pressing[i] {
-				k[2*i*band] += bed[i]
+			if f.pressing[i] {
+				k[2*i][0] += f.bed[i]
 			}
 		}
 		solveBand(k, w)
 		same := true
-		for i := range at {
+		for i := range n {
 			out := w[2*i] > 0
-			if tie[i] > 0 && pulling[i] != out {
-				pulling[i], same = out, false
+			if f.tie[i] > 0 && f.pulling[i] != out {
+				f.pulling[i], same = out, false
 			}
-			if pressing[i] == out {
-				pressing[i], same = !out, false
+			if f.pressing[i] == out {
+				f.pressing[i], same = !out, false
 			}
 		}
 		if same {
 			break
 		}
 	}
-	s := Stood{At: at, Moments: make([]float64, n)}
-	for _, t := range u.Ties {
-		s.Pulls = append(s.Pulls, t.K*max(0, w[2*u.node(at, t.Y)]))
+	s := Stood{At: f.at, Moments: make([]float64, n), Pulls: make([]float64, len(f.ties))}
+	for i, t := range f.Ties {
+		s.Pulls[i] = t.K * max(0, w[2*f.ties[i]])
 	}
-	for i := range at {
+	for i := range n {
 		if d := -w[2*i]; d > 0 {
-			s.Press = max(s.Press, u.Bed*d)
-			s.Pushback += bed[i] * d
+			s.Press = max(s.Press, f.Bed*d)
+			s.Pushback += f.bed[i] * d
 		}
 	}
 	for i := range n - 1 {
-		l := at[i+1] - at[i]
+		l := f.at[i+1] - f.at[i]
 		w0, t0, w1, t1 := w[2*i], w[2*i+1], w[2*i+2], w[2*i+3]
-		a := u.EI / (l * l) * (6*w0 + 4*l*t0 - 6*w1 + 2*l*t1)
-		b := u.EI / (l * l) * (6*w0 + 2*l*t0 - 6*w1 + 4*l*t1)
+		a := f.EI / (l * l) * (6*w0 + 4*l*t0 - 6*w1 + 2*l*t1)
+		b := f.EI / (l * l) * (6*w0 + 2*l*t0 - 6*w1 + 4*l*t1)
 		if math.Abs(a) > math.Abs(s.Moments[i]) {
 			s.Moments[i] = a
 		}
@@ -111,7 +127,7 @@ func (u Upright) Stand(pushes []Push) Stood {
 }
 
 // nodes are a grid and every place where something acts.
-func (u Upright) nodes(pushes []Push) []float64 {
+func (u Upright) nodes(heights []float64) []float64 {
 	n := max(2, int(math.Ceil(u.Length/uprightGrid)))
 	var at []float64
 	for i := range n + 1 {
@@ -120,72 +136,79 @@ func (u Upright) nodes(pushes []Push) []float64 {
 	for _, t := range u.Ties {
 		at = append(at, min(max(t.Y, 0), u.Length))
 	}
-	for _, p := range pushes {
-		at = append(at, min(max(p.Y, 0), u.Length))
+	for _, y := range heights {
+		at = append(at, min(max(y, 0), u.Length))
 	}
 	slices.Sort(at)
 	return slices.CompactFunc(at, func(a, b float64) bool { return math.Abs(b-a) < 0.5 })
 }
 
 // node is the one nearest to a height.
-func (u Upright) node(at []float64, y float64) int {
-	i, _ := slices.BinarySearch(at, y)
-	if i == len(at) || i > 0 && y-at[i-1] < at[i]-y {
+func (f *Fitted) node(y float64) int {
+	i, _ := slices.BinarySearch(f.at, y)
+	if i == len(f.at) || i > 0 && y-f.at[i-1] < f.at[i]-y {
 		i--
 	}
 	return i
 }
 
-// band is how many entries of a row of the stiffness are kept, from the diagonal on.
-const band = 4
+// row is the diagonal entry of a row of the stiffness and the three after it: the
+// upper band of a symmetric matrix. Spill are the empty rows after the last, into
+// which it is worked without asking where the matrix ends.
+type row = [4]float64
 
-// stiffness is that of its elements, two freedoms a node (way out, and slope), as
-// the upper band of a symmetric matrix; a trace of a spring keeps a loose upright
-// where it is.
-func (u Upright) stiffness(at []float64) []float64 {
-	k := make([]float64, 2*len(at)*band)
-	add := func(i, j int, v float64) { k[i*band+j-i] += v }
+const spill = 3
+
+// stiffness is that of its elements, two freedoms a node (way out, and slope); a
+// trace of a spring keeps a loose upright where it is.
+func (u Upright) stiffness(at []float64) []row {
+	k := make([]row, 2*len(at)+spill)
 	for i := range at {
-		add(2*i, 2*i, 1e-6)
+		k[2*i][0] = 1e-6
 	}
 	for e := range len(at) - 1 {
 		l := at[e+1] - at[e]
 		c := u.EI / (l * l * l)
 		i := 2 * e
-		add(i, i, 12*c)
-		add(i, i+1, 6*l*c)
-		add(i, i+2, -12*c)
-		add(i, i+3, 6*l*c)
-		add(i+1, i+1, 4*l*l*c)
-		add(i+1, i+2, -6*l*c)
-		add(i+1, i+3, 2*l*l*c)
-		add(i+2, i+2, 12*c)
-		add(i+2, i+3, -6*l*c)
-		add(i+3, i+3, 4*l*l*c)
+		k[i][0] += 12 * c
+		k[i][1] += 6 * l * c
+		k[i][2] -= 12 * c
+		k[i][3] += 6 * l * c
+		k[i+1][0] += 4 * l * l * c
+		k[i+1][1] -= 6 * l * c
+		k[i+1][2] += 2 * l * l * c
+		k[i+2][0] += 12 * c
+		k[i+2][1] -= 6 * l * c
+		k[i+3][0] += 4 * l * l * c
 	}
 	return k
 }
 
-// solveBand solves k w = w in place, k being a symmetric positive band by its upper
-// half (LDLᵀ without pivots). An upright is asked so often, and its band is so
-// narrow, that a general routine takes ten times as long.
-func solveBand(k, w []float64) {
-	n := len(w)
+// solveBand solves k w = w in place, k being positive (LDLᵀ without pivots). An
+// upright is asked so often, and its band is so narrow, that a general routine takes
+// ten times as long.
+func solveBand(k []row, w []float64) {
+	n := len(w) - spill
 	for i := range n {
-		row := [band]float64(k[i*band : i*band+band])
-		for p := 1; p < band && i+p < n; p++ {
-			l := row[p] / row[0]
-			for q := p; q < band && i+q < n; q++ {
-				k[(i+p)*band+q-p] -= l * row[q]
-			}
-			k[i*band+p] = l
-			w[i+p] -= l * w[i]
-		}
+		r, r1, r2, r3 := &k[i], &k[i+1], &k[i+2], &k[i+3]
+		d := 1 / r[0]
+		l1, l2, l3 := r[1]*d, r[2]*d, r[3]*d
+		r1[0] -= l1 * r[1]
+		r1[1] -= l1 * r[2]
+		r1[2] -= l1 * r[3]
+		r2[0] -= l2 * r[2]
+		r2[1] -= l2 * r[3]
+		r3[0] -= l3 * r[3]
+		x := w[i]
+		w[i+1] -= l1 * x
+		w[i+2] -= l2 * x
+		w[i+3] -= l3 * x
+		w[i] = x * d
+		r[1], r[2], r[3] = l1, l2, l3
 	}
+	clear(w[n:])
 	for i := n - 1; i >= 0; i-- {
-		w[i] /= k[i*band]
-		for p := 1; p < band && i+p < n; p++ {
-			w[i] -= k[i*band+p] * w[i+p]
-		}
+		r := &k[i]
+		w[i] -= r[1]*w[i+1] + r[2]*w[i+2] + r[3]*w[i+3]
 	}
 }

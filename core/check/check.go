@@ -3,7 +3,10 @@ package check
 import (
 	"fmt"
 	"math"
+	"runtime/debug"
 	"slices"
+
+	"golang.org/x/sync/errgroup"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -17,16 +20,29 @@ func Run(p *design.Project) (*Report, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
 	}
-	rep := &Report{Shelves: []Shelf{}, Verdict: Holds}
+	rep := &Report{Shelves: make([]Shelf, len(p.Shelves)), Verdict: Holds}
+	var all errgroup.Group
 	for i := range p.Shelves {
-		a, err := answer(p, &p.Shelves[i])
-		if err != nil {
-			return nil, fmt.Errorf("shelf %q: %w", p.Shelves[i].Name, err)
-		}
-		if err := a.low(p, &p.Shelves[i]); err != nil {
-			return nil, err
-		}
-		rep.Shelves = append(rep.Shelves, a.shelf)
+		s := &p.Shelves[i]
+		all.Go(func() (err error) {
+			defer func() { // a fault in one shelf must not take the program down
+				if fault := recover(); fault != nil {
+					err = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
+				}
+			}()
+			a, err := answer(p, s)
+			if err == nil {
+				err = a.low(p, s)
+			}
+			if err != nil {
+				return fmt.Errorf("shelf %q: %w", s.Name, err)
+			}
+			rep.Shelves[i] = a.shelf
+			return nil
+		})
+	}
+	if err := all.Wait(); err != nil {
+		return nil, err
 	}
 	rep.Studs = studs(p, rep.Shelves)
 	least := math.Inf(1)

@@ -105,7 +105,7 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 	for i := range p.Wall.Studs {
 		st := &p.Wall.Studs[i]
 		chance, counts := 0.0, false
-		for _, held := range out.held() {
+		for held := range out.held() {
 			for _, h := range held.Holes {
 				if h.Stud == st.ID && h.Counts {
 					chance, counts = max(chance, h.Chance), true

@@ -132,16 +132,11 @@ func newSlat(name, wood string, own material.Board, part section.Part) slat {
 		b, _ = material.Stuff(wood, own.Grade, own.Condition, part.B, part.H)
 	}
 	if b.Panel != nil {
-		b.Panel, _ = panelOf(b.Panel.Key, min(part.B, part.H))
+		b.Panel, _ = material.PanelOf(b.Panel.Key, min(part.B, part.H))
 	}
 	b.Width, b.Thickness = part.B, part.H
 	part.E = b.E(nil)
 	return slat{Part: part, name: name, board: b}
-}
-
-func panelOf(key string, thickness float64) (*material.Panel, bool) {
-	p, ok := material.PanelOf(key, thickness)
-	return &p, ok
 }
 
 // boardSlats are the parts of the board between two distances from the wall.

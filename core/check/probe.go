@@ -30,11 +30,11 @@ func (r *run) probes() []probe {
 	if r.rig == nil {
 		return []probe{standing}
 	}
-	out := []probe{
+	out := make([]probe, 0, 16+12*len(r.hung))
+	out = append(out,
 		standing,
-		{Link: Link{ID: id("board", "whole", "bending"), Role: support.RoleBends, Kind: support.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
-		{Link: Link{ID: id("board", "whole", "shear"), Role: support.RoleShears, Kind: support.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear},
-	}
+		probe{Link: Link{ID: id("board", "whole", "bending"), Role: support.RoleBends, Kind: support.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
+		probe{Link: Link{ID: id("board", "whole", "shear"), Role: support.RoleShears, Kind: support.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
 	for _, c := range r.shelf.Build.Cuts {
 		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: support.RoleBends, Kind: support.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}

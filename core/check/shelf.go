@@ -56,6 +56,7 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 	s.HoldsUpTo, s.StraightTo = most, most
 	breaks, known := most, true
 	worst := map[support.Role]*Link{}
+	s.Links = slices.Grow(s.Links, len(links))
 	for _, f := range links {
 		s.Links = append(s.Links, *f)
 		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"iter"
 	"math"
 
 	"aguante/core/design"
@@ -25,19 +26,25 @@ type held struct {
 	Holes  []support.Hole
 }
 
-// held lists the places where a shelf is held: its supports, or the columns of its
+// held are the places where a shelf is held: its supports, or the columns of its
 // rail.
-func (s *Shelf) held() []held {
-	var out []held
-	for _, su := range s.Supports {
-		out = append(out, held{su.ID, su.Load * su.Arm, su.Geometry.Holes[:su.Own]})
-	}
-	if s.Rail != nil {
+func (s *Shelf) held() iter.Seq[held] {
+	return func(yield func(held) bool) {
+		for i := range s.Supports {
+			su := &s.Supports[i]
+			if !yield(held{su.ID, su.Load * su.Arm, su.Geometry.Holes[:su.Own]}) {
+				return
+			}
+		}
+		if s.Rail == nil {
+			return
+		}
 		for _, c := range s.Rail.Geometry.Columns {
-			out = append(out, held{s.Rail.ID, c.Moment, c.Holes})
+			if !yield(held{s.Rail.ID, c.Moment, c.Holes}) {
+				return
+			}
 		}
 	}
-	return out
 }
 
 // studs sums the supports' couples on each stud (engineering basis: pinned at
@@ -51,8 +58,8 @@ func studs(p *design.Project, shelves []Shelf) []Stud {
 		st := &p.Wall.Studs[i]
 		var couples, heights []float64
 		cd := math.Inf(1)
-		for k, s := range shelves {
-			for _, held := range s.held() {
+		for k := range shelves {
+			for held := range shelves[k].held() {
 				for _, h := range held.Holes {
 					if h.Counts && h.Stud == st.ID {
 						couples = append(couples, held.couple)

@@ -67,7 +67,7 @@ func Types() []Type { return types() }
 
 // TypeOf finds a fastener by key.
 func TypeOf(key string) (Type, bool) {
-	return table.Find(Types(), key, func(t Type) string { return t.Key })
+	return table.Find(Types(), key, func(t *Type) string { return t.Key })
 }
 
 var types = sync.OnceValue(func() []Type {

@@ -193,7 +193,7 @@ func Stuff(key string, grade Grade, c Condition, width, thickness float64) (Boar
 		return b, true
 	}
 	if p, ok := PanelOf(key, thickness); ok {
-		b.Panel = &p
+		b.Panel = p
 		return b, true
 	}
 	return b, false

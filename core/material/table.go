@@ -120,30 +120,30 @@ func Sizes() []Size { return tables().sizes }
 
 // PanelOf finds a panel by key and thickness, mm: the row for the next lower
 // thickness.
-func PanelOf(key string, thickness float64) (Panel, bool) {
-	var out Panel
-	found := false
-	for _, p := range Panels() {
-		if p.Key == key && (!found || p.From <= thickness+1e-9) {
-			out, found = p, true
+func PanelOf(key string, thickness float64) (*Panel, bool) {
+	var out *Panel
+	all := Panels()
+	for i := range all {
+		if p := &all[i]; p.Key == key && (out == nil || p.From <= thickness+1e-9) {
+			out = p
 		}
 	}
-	return out, found
+	return out, out != nil
 }
 
 // WoodOf finds a species by key.
 func WoodOf(key string) (Wood, bool) {
-	return table.Find(Woods(), key, func(w Wood) string { return w.Key })
+	return table.Find(Woods(), key, func(w *Wood) string { return w.Key })
 }
 
 // GradeOf finds a grade by key.
 func GradeOf(key string) (Grade, bool) {
-	return table.Find(Grades(), key, func(g Grade) string { return g.Key })
+	return table.Find(Grades(), key, func(g *Grade) string { return g.Key })
 }
 
 // LumberOf finds construction lumber by key.
 func LumberOf(key string) (Lumber, bool) {
-	return table.Find(Lumbers(), key, func(l Lumber) string { return l.Key })
+	return table.Find(Lumbers(), key, func(l *Lumber) string { return l.Key })
 }
 
 // SizeFactor returns CF, by which bending strength grows in a shallow piece of

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/material"
 	"fmt"
 	"math"
 
@@ -72,6 +73,15 @@ type held struct {
 	h    *Holder
 	own  Setting
 	rail *Rail // nil: nothing to hang on
+	up   material.Board
+	lips [2]lipped // of the hook, and of the rail
+}
+
+// lipped is a piece whose bevel bears.
+type lipped struct {
+	name  string
+	t     float64
+	board material.Board
 }
 
 // Hang hooks a holder onto the shelf's rail.
@@ -80,6 +90,10 @@ func (h *Holder) Hang(s Setting) Hung {
 	out.framed = framed{Frame: &h.Frame, set: &out.own}
 	if s.Rail != nil && s.Rail.Kind == Cleat {
 		out.rail = s.Rail
+		length := float64(h.Hook.Length)
+		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), h.Hook.Made.board(length, float64(h.Hook.Thick))}
+		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Rail.Made.board(length, float64(s.Rail.Thickness))}
+		out.up = h.Made.board(float64(h.Width), float64(h.Deep))
 	}
 	return out
 }
@@ -138,19 +152,16 @@ func (h *held) Links() []Link {
 func (h *held) lip(sh *working.Sheet, a Action) Use {
 	k, length, on := h.works(sh, a), float64(h.h.Hook.Length), h.own.Bases[a.Case]
 	worst := Use{Used: -1}
-	for _, part := range []struct {
-		name string
-		t    float64
-		made Made
-	}{{"hook", float64(h.h.Hook.Thick), h.h.Hook.Made}, {"rail", float64(h.rail.Thickness), h.rail.Made}} {
+	for i := range h.lips {
+		part := &h.lips[i]
 		sigma := lipStress(k.Lip, part.t, length)
-		f := part.made.board(length, part.t).TensionPerp(nil, on)
+		f := part.board.TensionPerp(nil, on)
 		if sigma/f <= worst.Used {
 			continue
 		}
 		worst = Use{Used: sigma / f, How: "splits off the " + part.name}
 		if sh.On() {
-			part.made.board(length, part.t).TensionPerp(sh, on)
+			part.board.TensionPerp(sh, on)
 			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force), working.In("V tan β", k.Climb, working.Force))
 			sh.Add("σ", "tension at the root of the "+part.name+"'s lip, across its grain", "6 × F × (t / 2) / (L × t²)", sigma, working.Stress, "statics", working.In("F", k.Lip, working.Force), working.In("t", part.t, working.Length), working.In("L", length, working.Length))
 			sh.Add("used", "part of the "+part.name+"'s allowable stress", "σ / Ft⊥", sigma/f, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Ft⊥", f, working.Stress))
@@ -164,8 +175,7 @@ func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length 
 // hook is what holds the hook to the upright: glue face to face, or screws.
 func (h *held) hook(sh *working.Sheet, a Action) Use {
 	k, on := h.works(sh, a), h.own.Bases[a.Case]
-	hook, up := h.h.Hook, h.Made.board(float64(h.Width), float64(h.Deep))
-	wood := hook.Made.board(float64(hook.Length), float64(hook.Thick))
+	hook, up, wood := &h.h.Hook, h.up, h.lips[0].board
 	if hook.Glued {
 		area := float64(hook.Length) * float64(hook.High)
 		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"aguante/core/beam"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -141,6 +142,8 @@ type racked struct {
 	down     map[setDown]beam.Stood
 	frame    Setting
 	joint    jointed
+	post     material.Board // what the uprights are of, on its flat
+	beam     material.Board // and the arms, on edge
 }
 
 // setDown is something set down on a level's tips: how much of it an upright takes.
@@ -155,12 +158,15 @@ type uprighted struct {
 	holes  []drilled
 	hold   int
 	ledger []drilled
+	model  *beam.Fitted
 	stood  []beam.Stood // with all goods, and with each level's alone
 }
 
 // Stand puts a rack up.
 func (r *Rack) Stand(s Stage) Standing {
 	h := &racked{Rack: r, set: s, down: map[setDown]beam.Stood{}}
+	h.post = r.Made.board(float64(r.Width), float64(r.Deep))
+	h.beam = r.Arm.Made.board(float64(r.Arm.Thick), float64(r.Arm.High))
 	h.uprights = make([]uprighted, 0, len(r.Uprights))
 	order := slices.Clone(r.Uprights)
 	slices.SortStableFunc(order, func(a, b Upright) int { return int(math.Copysign(1, float64(a.X-b.X))) })
@@ -183,12 +189,11 @@ func (r *Rack) Stand(s Stage) Standing {
 		}
 		h.row, h.turn, h.equal = append(h.row, w), append(h.turn, t), append(h.equal, all)
 	}
-	board := r.Made.board(float64(r.Width), float64(r.Deep))
 	for i := range order {
 		u := uprighted{Upright: &order[i]}
 		set := s.setting(float64(order[i].X))
 		for k, y := range r.Rows {
-			u.holes = append(u.holes, set.drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, timber("upright", board, float64(r.Deep), false)))
+			u.holes = append(u.holes, set.drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, timber("upright", h.post, float64(r.Deep), false)))
 		}
 		set.crowdUpright(u.holes, float64(order[i].X), float64(r.Width), 0, float64(r.Height))
 		for k := range u.holes {
@@ -202,6 +207,7 @@ func (r *Rack) Stand(s Stage) Standing {
 				u.ledger = append(u.ledger, set.drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X), -float64(l.Height)/2, l.Screw, timber("ledger", lb, float64(l.Thickness), true)))
 			}
 		}
+		u.model = h.model(&u).Fit(h.heights())
 		u.stood = append(u.stood, h.stand(&u, i, -1))
 		for l := range r.Levels {
 			u.stood = append(u.stood, h.stand(&u, i, l))
@@ -230,8 +236,7 @@ func springOf(d *drilled) float64 {
 
 // model is an upright as a beam on its fasteners and the wall.
 func (h *racked) model(u *uprighted) beam.Upright {
-	b := h.Made.board(float64(h.Width), float64(h.Deep))
-	m := beam.Upright{Length: float64(h.Height), EI: b.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
+	m := beam.Upright{Length: float64(h.Height), EI: h.post.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
 	if m.Bed == 0 {
 		m.Bed = usualBed
 	}
@@ -243,28 +248,35 @@ func (h *racked) model(u *uprighted) beam.Upright {
 	return m
 }
 
-// couples are what arms do to an upright: out at their tops, in at their lower edges.
-func (h *racked) couples(moments map[int]float64) []beam.Push {
-	var out []beam.Push
-	high := float64(h.Arm.High)
-	for l := range h.Levels {
-		if m := moments[l]; m != 0 {
-			y := float64(h.Levels[l].Up)
-			out = append(out, beam.Push{Y: y, F: m / high}, beam.Push{Y: y - high, F: -m / high})
-		}
+// heights are where the arms push an upright out, at their tops, and in, at their
+// lower edges.
+func (h *racked) heights() []float64 {
+	out := make([]float64, 0, 2*len(h.Levels))
+	for _, l := range h.Levels {
+		out = append(out, float64(l.Up), float64(l.Up-h.Arm.High))
+	}
+	return out
+}
+
+// couples are those forces, by the moments of the levels.
+func (h *racked) couples(moments []float64) []float64 {
+	out := make([]float64, 0, 2*len(moments))
+	for _, m := range moments {
+		f := m / float64(h.Arm.High)
+		out = append(out, f, -f)
 	}
 	return out
 }
 
 // stand solves an upright under its goods, or under those of one level.
 func (h *racked) stand(u *uprighted, i, only int) beam.Stood {
-	moments := map[int]float64{}
-	for l := range h.Levels {
+	moments := make([]float64, len(h.Levels))
+	for l := range moments {
 		if only < 0 || only == l {
 			moments[l] = h.turn[l][i]
 		}
 	}
-	return h.model(u).Stand(h.couples(moments))
+	return u.model.Stand(h.couples(moments))
 }
 
 // bears is the weight on an upright, N.
@@ -279,22 +291,18 @@ func (h *racked) bears(i int, d Demand) float64 {
 	return w * d.Care
 }
 
-// extra is how an upright stands under something set down on a level's tips.
-func (h *racked) extra(u *uprighted, i int, d Demand) beam.Stood {
-	key := setDown{i, d.Level, d.By, d.Extra * two(h.at, i, d.X)}
-	if key.n == 0 {
-		key.level = 0
-	}
+// extra is how an upright stands under its goods so many times, and n newtons set
+// down on a level's tips.
+func (h *racked) extra(u *uprighted, i, level int, by, n float64) beam.Stood {
+	key := setDown{i, level, by, n}
 	st, ok := h.down[key]
 	if !ok {
-		moments := map[int]float64{}
-		for l := range h.Levels {
-			moments[l] = h.turn[l][i] * d.By
-			if d.Level == l {
-				moments[l] += key.n * (float64(h.Deep) + float64(h.Arm.Reach))
-			}
+		moments := make([]float64, len(h.Levels))
+		for l := range moments {
+			moments[l] = h.turn[l][i] * by
 		}
-		st = h.model(u).Stand(h.couples(moments))
+		moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
+		st = u.model.Stand(h.couples(moments))
 		h.down[key] = st
 	}
 	return st
@@ -314,20 +322,20 @@ func (h *racked) own(i int) float64 {
 }
 
 func (h *racked) armWeight() float64 {
-	return h.Arm.Made.board(float64(h.Arm.High), h.armWidth()).Density() * 1e-9 * float64(h.Arm.High) * h.armWidth() * float64(h.Arm.Reach) * quantity.Gravity
+	return h.beam.Density() * 1e-9 * float64(h.Arm.High) * h.armWidth() * float64(h.Arm.Reach) * quantity.Gravity
 }
 
 // Self is the weight of uprights and arms, N.
 func (h *racked) Self() float64 {
-	one := h.Made.board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
+	one := h.post.Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
 	return float64(len(h.uprights)) * (one + float64(len(h.Levels))*h.armWeight())
 }
 
 // states are what an upright is asked in a demand: how it stands, and by what its
 // figures are multiplied.
 func (h *racked) states(u *uprighted, i int, d Demand) ([]beam.Stood, float64) {
-	if d.Extra > 0 {
-		return []beam.Stood{h.extra(u, i, d)}, d.Care
+	if n := d.Extra * two(h.at, i, d.X); n > 0 {
+		return []beam.Stood{h.extra(u, i, d.Level, d.By+h.own(i), n)}, d.Care
 	}
 	return u.stood, (d.By + h.own(i)) * d.Care
 }
@@ -439,7 +447,7 @@ func (h *racked) section() float64 {
 func (h *racked) arm(sh *working.Sheet, l int, d Demand) Use {
 	r, e := h.onArm(sh, l, d)
 	m := r * e
-	fb := h.Arm.Made.board(float64(h.Arm.Thick), float64(h.Arm.High)).Bending(sh, h.set.Bases[d.Case])
+	fb := h.beam.Bending(sh, h.set.Bases[d.Case])
 	u := m / (h.section() * fb)
 	if sh.On() {
 		formula := "b × h² / 6"
@@ -455,8 +463,7 @@ func (h *racked) arm(sh *working.Sheet, l int, d Demand) Use {
 func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
 	d.Care = 1
 	r, e := h.onArm(nil, l, d)
-	b := h.Arm.Made.board(float64(h.Arm.Thick), float64(h.Arm.High))
-	ei := b.E(nil) * h.armWidth() * math.Pow(float64(h.Arm.High), 3) / 12
+	ei := h.beam.E(nil) * h.armWidth() * math.Pow(float64(h.Arm.High), 3) / 12
 	a := float64(h.Arm.Reach)
 	e = min(e, a)
 	tip := r * e * e * (3*a - e) / (6 * ei) * h.set.LongTerm
@@ -472,12 +479,15 @@ func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
 // bends is the upright's own bending, net of a screw's hole, and of its notch.
 func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
 	b, t := float64(h.Width), float64(h.Deep)
-	fb := h.Made.board(b, t).Bending(sh, h.set.Bases[d.Case])
+	fb := h.post.Bending(sh, h.set.Bases[d.Case])
 	states, by := h.states(u, i, d)
-	worst, how := -1.0, "breaks"
+	worst, how := 0.0, "breaks"
 	var moment, s float64
 	for _, st := range states {
 		for k, y := range st.At {
+			if st.Moments[k] == 0 {
+				continue
+			}
 			net := b
 			for q := range u.holes {
 				if math.Abs(u.holes[q].y-y) < 1 {

@@ -51,10 +51,10 @@ func Rows(text string) []Row {
 }
 
 // Find returns the first element whose key is the one asked for.
-func Find[T any](rows []T, key string, of func(T) string) (T, bool) {
-	for _, r := range rows {
-		if of(r) == key {
-			return r, true
+func Find[T any](rows []T, key string, of func(*T) string) (T, bool) {
+	for i := range rows {
+		if of(&rows[i]) == key {
+			return rows[i], true
 		}
 	}
 	var none T

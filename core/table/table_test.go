@@ -7,7 +7,7 @@ func TestRowsAndFind(t *testing.T) {
 	if len(rows) != 2 || rows[1].Text("key") != "b" || rows[0].Number("n") != 1.5 {
 		t.Errorf("%v", rows)
 	}
-	key := func(r Row) string { return r.Text("key") }
+	key := func(r *Row) string { return r.Text("key") }
 	if r, ok := Find(rows, "b", key); !ok || r.Number("n") != 2 {
 		t.Errorf("%v %v", r, ok)
 	}

@@ -115,7 +115,7 @@ func (a *Server) forget(kind store.Kind) gin.HandlerFunc {
 
 // contentsRow finds a row of contents among the app's and the person's own.
 func (a *Server) contentsRow(c *gin.Context, key string) (load.Row, bool, error) {
-	byKey := func(r load.Row) string { return r.Key }
+	byKey := func(r *load.Row) string { return r.Key }
 	if r, ok := table.Find(load.Rows(), key, byKey); ok {
 		return r, true, nil
 	}
