@@ -4,6 +4,9 @@ import (
 	"flag"
 	"path/filepath"
 	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 )
 
 var shots = flag.String("shots", "", "write the screenshots of the docs to this directory")
@@ -18,15 +21,17 @@ func TestScreenshots(t *testing.T) {
 	p := browse(t, a.url, 1280, 800)
 	take := func(name string) {
 		t.Helper()
+		p.until("the ideas", `!document.body.innerText.includes("Looking.")`)
 		p.until("the drawings to rest", "document.getAnimations().every(a => a.playState !== 'running')")
 		p.shot(filepath.Join(*shots, name+".png"))
 	}
 	p.see("a|Honey room")
-	p.until("the verdicts", `document.body.innerText.includes("First to give")`)
+	p.until("the verdicts", `document.body.innerText.includes("you ask")`)
 	take("home")
 	p.click("h2 a|Honey room, long wall")
 	p.says("[data-testid=verdict]", "Holds")
 	p.until("the side view", `document.body.innerText.includes("from the side")`)
+	p.see("[data-testid=ideas] li")
 	take("hold")
 	p.keys("1")
 	p.click("aside li button|Crate")
@@ -68,6 +73,34 @@ func TestScreenshots(t *testing.T) {
 	p.click("[data-testid=first]")
 	p.see("[data-testid=steps] li")
 	take("working")
+	p.keys(kb.Escape)
+	p.click("aside button|the shelf")
+	for _, shelf := range []struct{ id, name string }{{"display", "floating"}, {"tools", "cleat"}, {"rack", "rack"}, {"hooks", "hooks"}} {
+		p.onShelf(shelf.id)
+		p.settled()
+		p.until("the side view", `document.body.innerText.includes("from the side")`)
+		take(shelf.name)
+	}
+	p.onShelf("display")
+	p.click("aside button|compare the ways")
+	p.see("[data-way=sleeve]")
+	take("compare")
+	p.keys(kb.Escape)
+	p.gone("[role=dialog]")
+	p.onShelf("jars")
+	p.click("aside button|my parts")
+	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,reach_mm,leg_mm,width_mm,thickness_mm,price\nDeck screw 80,screw,structural-6,80,,,,,0.31\nFlat bar bracket,bracket,,,152,100,25,4,3.40\n")
+	p.click("[role=dialog] button|Keep these 2")
+	p.see("[data-testid=parts] li|Deck screw 80")
+	take("parts")
+	p.keys(kb.Escape)
+	p.gone("[role=dialog]")
+	p.click("aside button|load it until it breaks")
+	p.see("[data-testid=goings] li")
+	eval[chromedp.Void](p, `document.querySelector('[role=slider][aria-label="load on it"]').focus()`)
+	p.keys(kb.End)
+	p.until("a broken bracket", `document.querySelector('[data-thing="support:jars-b2"] path[stroke="var(--red)"]')`)
+	take("break")
 
 	phone := browse(t, a.url, 390, 844)
 	phone.click("h2 a|Honey room, long wall")

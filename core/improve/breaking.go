@@ -43,10 +43,21 @@ func Break(p *design.Project, id string) ([]Going, error) {
 	s := &q.Shelves[at]
 	last := 0.0
 	var gone []string
+	called := map[string]string{} // every support as it was called when all of them stood
 	for range 12 {
 		a, err := check.One(&q, s)
 		if err != nil {
 			return nil, err
+		}
+		for i := range a.Links {
+			l := &a.Links[i]
+			if l.Support == "" || s.Rail != nil && l.Support == s.Rail.ID {
+				continue // of the board, or of a row of many places
+			}
+			if len(out) == 0 {
+				called[l.Support] = l.Where
+			}
+			l.Where = called[l.Support]
 		}
 		if a.Breaks == nil {
 			if len(out) > 0 { // what is left cannot stand by itself

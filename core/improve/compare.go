@@ -166,14 +166,14 @@ func needs(s *design.Shelf) []Need {
 		u := &s.Supports[i]
 		switch {
 		case u.FlatBracket != nil:
-			add(1, "flat bracket", "", 0)
+			add(1, "flat bracket", "", float64(u.FlatBracket.Reach))
 			screws(len(u.FlatBracket.Holes), u.FlatBracket.Screw)
 		case u.BracedBracket != nil:
 			if u.BracedBracket.Standard != nil {
 				add(1, "slotted standard", "", float64(u.BracedBracket.Standard.Above+u.BracedBracket.Standard.Below))
-				add(1, "clip-on bracket", "", 0)
+				add(1, "clip-on bracket", "", float64(u.BracedBracket.Reach))
 			} else {
-				add(1, "braced bracket", "", 0)
+				add(1, "braced bracket", "", float64(u.BracedBracket.Reach))
 			}
 			screws(len(u.BracedBracket.Holes), u.BracedBracket.Screw)
 		case u.TimberBracket != nil:
@@ -190,7 +190,7 @@ func needs(s *design.Shelf) []Need {
 			}
 			add(1, name, "", float64(u.Pin.Root+u.Pin.Tip))
 		case u.HiddenBracket != nil:
-			add(1, "hidden bracket", "", 0)
+			add(1, "hidden bracket", "", float64(u.HiddenBracket.Reach))
 			screws(len(u.HiddenBracket.Holes), u.HiddenBracket.Screw)
 		case u.Holder != nil:
 			add(1, "holder of "+wood(u.Holder.Made), "", 0)

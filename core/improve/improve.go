@@ -39,6 +39,7 @@ type Answer struct {
 const (
 	offered = 6 // singles that are offered
 	paired  = 8 // best singles of which pairs are tried
+	enough  = 3 // singles that do it all, to be a choice
 )
 
 // Shelf searches for what would make a shelf of a design hold, or stay straight. newID
@@ -220,10 +221,16 @@ func bestOfEach(all []Idea) []Idea {
 	return out
 }
 
-// pairs tries the best singles two by two, where no single does it all. Changes that
-// are kinds of the same do not go together.
+// pairs tries the best singles two by two, where there is no choice among singles
+// that do it all. Changes that are kinds of the same do not go together.
 func (f *finder) pairs(tried []Idea, changes []change) {
-	if slices.ContainsFunc(f.out.Singles, func(i Idea) bool { return i.Verdict == check.Holds && i.kind != "way" }) {
+	choice := 0
+	for _, i := range f.out.Singles {
+		if i.Verdict == check.Holds && i.kind != "way" {
+			choice++
+		}
+	}
+	if choice >= enough {
 		return
 	}
 	f.out.Considered += len(changes) * (len(changes) - 1) / 2

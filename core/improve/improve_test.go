@@ -199,6 +199,9 @@ func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
 			if steps[i].Kg < steps[i-1].Kg {
 				t.Errorf("%s: step %d goes at %v, after one at %v", w.Key, i, steps[i].Kg, steps[i-1].Kg)
 			}
+			if s.Rail == nil && steps[i].Name == steps[i-1].Name && steps[i].Where == steps[i-1].Where {
+				t.Errorf("%s: the %s, %s, breaks twice", w.Key, steps[i].Name, steps[i].Where)
+			}
 		}
 		if len(steps) > 0 && !steps[len(steps)-1].Down && !steps[len(steps)-1].Holds {
 			t.Errorf("%s: it neither comes down nor holds in the end: %+v", w.Key, steps)

@@ -79,8 +79,8 @@ func TestLifeOfAProject(t *testing.T) {
 		t.Fatalf("create: %d %+v", code, made)
 	}
 	path := "/projects/" + made.ID
-	if code := ask(t, s, "GET", path, "", &got); code != http.StatusOK || len(got.Document.Shelves) != 1 {
-		t.Errorf("read: %d", code)
+	if code := ask(t, s, "GET", path, "", &got); code != http.StatusOK || len(got.Document.Shelves) != 6 {
+		t.Errorf("read: %d, %d shelves", code, len(got.Document.Shelves))
 	}
 	var f contract.Failure
 	if code := ask(t, s, "PUT", path, jars(t), &f); code != http.StatusPreconditionRequired || f.Code != "version" {

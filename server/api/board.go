@@ -72,6 +72,10 @@ func (a *Server) dress(c *gin.Context) {
 	if !ok {
 		return
 	}
+	if bad := q.Design.Validate(); len(bad) > 0 {
+		a.failed(c, check.Invalid(bad))
+		return
+	}
 	dressed, err := dress.Shelf(q.Design, *s, q.Way, uuid.NewString)
 	if err != nil {
 		refuseTyped(c, "way", err)

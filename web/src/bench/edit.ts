@@ -52,6 +52,13 @@ export function levelsOf(s: Shelf): number[] {
   return [s.thickness_mm];
 }
 
+/** How high its contents reach over its underside; what hangs from hooks does not. */
+export function contentsTop(s: Shelf): number {
+  const levels = levelsOf(s);
+  const at = (n = 0) => levels[Math.min(n, levels.length - 1)] ?? 0;
+  return Math.max(0, ...(s.hook_rail ? [] : s.contents.map((c) => at(c.level) + c.height_mm)));
+}
+
 /** The same with one thing in it, found by its id however deep, changed; nothing in its place takes it out of its list. */
 function mapThing<T>(v: T, id: string, with_: (o: Part) => Part | undefined): T {
   if (Array.isArray(v))

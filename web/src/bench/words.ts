@@ -70,9 +70,9 @@ export function headline(s: ShelfReport, u: Units): [string, string] {
 export const tone = (s: ShelfReport): "bad" | "close" | "good" =>
   s.verdict === "gives" ? "bad" : s.verdict === "sags" ? "close" : "good";
 
-/** The whole answer as one plain text, for screen readers and for Home. */
-export function sentence(s: ShelfReport, u: Units): string {
+/** The answer in one line, for Home: what it holds, what is asked, and what would give. */
+export function line(s: ShelfReport, u: Units): string {
   const [a, b] = headline(s, u);
-  const first = s.links.find((l) => l.id === s.first);
-  return `${a}${b}` + (first ? ` First to give: ${named(first)} (${first.how}).` : "");
+  const first = s.verdict === "gives" && s.links.find((l) => l.id === s.first);
+  return a + b.replace(" and stays straight", "").replace(/\.$/, first ? `: ${named(first)}.` : ".");
 }

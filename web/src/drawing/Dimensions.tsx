@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
 import { reportOf, useBench } from "../bench/context";
-import { formOf, levelsOf, moveSupport, partsOf, setItem, setShelf, setStud, studsOf } from "../bench/edit";
+import { contentsTop, formOf, moveSupport, partsOf, setItem, setShelf, setStud, studsOf } from "../bench/edit";
 import { Measure } from "../ui/Measure";
 import { extent } from "./Supports";
 import type { View } from "./view";
@@ -49,10 +49,8 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
   const { stage, selection, report } = useBench();
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
-  const tallest = Math.max(0, ...shelf.contents.map((c) => c.height_mm));
-  const high = levelsOf(shelf).at(-1) ?? 0;
-  const above = formOf(shelf) ? extent(reportOf(report, shelf.id)).above : 0;
-  const over = view.y(shelf.y_mm + Math.max(above, high + tallest)) - (shelf.contents.length ? 30 : 8);
+  const above = formOf(shelf) ? extent(reportOf(report, shelf.id)).above : shelf.thickness_mm;
+  const over = view.y(shelf.y_mm + Math.max(above, contentsTop(shelf))) - (shelf.contents.length ? 30 : 8);
   const y2 = Math.max(62, over - 12);
   const y1 = y2 - 28;
   const item =

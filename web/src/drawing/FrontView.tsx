@@ -3,6 +3,7 @@ import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import type { Project } from "../api/types.gen";
 import { reportOf, useBench } from "../bench/context";
 import {
+  contentsTop,
   itemOf,
   moveEnd,
   moveItem,
@@ -43,9 +44,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
 
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const small = width < 620;
-  const pad = scanning
-    ? { x: 28, top: 36, bottom: 12 }
-    : { x: small ? 48 : 72, top: small ? 78 : 92, bottom: small ? 56 : 74 };
+  const pad = scanning ? { x: 28, top: 36, bottom: 12 } : { x: small ? 48 : 72, top: 104, bottom: small ? 56 : 74 };
   const base = fit(boxOf(), width, height, pad);
   const k = base.k * zoom;
   const moved: View = {
@@ -62,7 +61,6 @@ export function FrontView({ width, height }: { width: number; height: number }) 
       return { x0: 0, x1: length_mm, y0: Math.max(0, height_mm - room), y1: height_mm };
     }
     if (!shelf || whole) return { x0: 0, x1: design.wall.length_mm, y0: 0, y1: design.wall.height_mm };
-    const tall = Math.max(160, ...shelf.contents.map((c) => c.height_mm));
     const goes = extent(reportOf(report, shelf.id));
     const low = Math.max(80, goes.below);
     return {
@@ -72,7 +70,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
           ? design.wall.length_mm
           : Math.min(design.wall.length_mm, shelf.x_mm + shelf.length_mm + 60),
       y0: shelf.y_mm - low - 130,
-      y1: shelf.y_mm + Math.max(shelf.thickness_mm + tall, goes.above),
+      y1: shelf.y_mm + Math.max(shelf.thickness_mm + 160, contentsTop(shelf), goes.above),
     };
   }
 

@@ -48,13 +48,22 @@ export function ShelfDrawing({
       view={view}
       thing={thing}
       named={current && !crowded}
-      foot={under + Math.max(extent(report).below, -(shelf.rail?.bottom_mm ?? 0)) * view.k}
+      foot={
+        under +
+        Math.max(
+          Math.max(extent(report).below, -(shelf.rail?.bottom_mm ?? 0)) * view.k,
+          current && report ? drawnSag(report, view).deep : 0,
+        )
+      }
       alone={(report?.supports.filter(idle).length ?? 0) === 1}
     />
   ));
+  const contents = shelf.contents.map((it) => (
+    <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
+  ));
   if (form)
     return (
-      <g opacity={current ? 1 : 0.75}>
+      <g opacity={current ? 1 : 0.4}>
         {thing(
           { kind: "shelf", id: shelf.id },
           `${shelf.name}: ${report?.form ?? "rack"}, ${lengthUnit(shelf.length_mm, design.units)} long`,
@@ -82,18 +91,14 @@ export function ShelfDrawing({
           />
         ))}
         {supports}
-        {shelf.contents.map((it) => (
-          <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
-        ))}
+        {contents}
       </g>
     );
   return (
-    <g opacity={current ? 1 : 0.75}>
-      {shelf.contents.map((it) => (
-        <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
-      ))}
+    <g opacity={current ? 1 : 0.4}>
       <RailDrawing shelf={shelf} report={report} view={view} thing={thing} />
       {over && supports}
+      {contents}
       {thing(
         { kind: "shelf", id: shelf.id },
         `${shelf.name}: ${wood}, ${lengthUnit(shelf.length_mm, design.units)} long, ${lengthUnit(shelf.y_mm, design.units)} up`,
@@ -256,6 +261,13 @@ function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfRepor
 }
 
 /** The board's line at a time, larger than life by a stated factor, with its true figure. */
+/** By how much the sag is drawn larger than it is, and how deep it goes then, in pixels. */
+function drawnSag(report: ShelfReport, view: View): { times: number; deep: number } {
+  const deepest = Math.max(0.01, ...report.curve.map((p) => Math.abs(p.later_mm))) * view.k;
+  const times = [100, 50, 20, 10, 5, 2, 1].find((f) => deepest * f <= 34) ?? 1;
+  return { times, deep: report.curve.length ? deepest * times : 0 };
+}
+
 function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
   const { design, time } = useBench();
   const sagging = report.sagging;
@@ -264,8 +276,7 @@ function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; 
   const today = sagging?.times[0];
   if (!link || !at || !today || report.curve.length === 0) return null;
   const down = (p: CurvePoint, t: SagAt) => p.self_mm * t.self + (p.now_mm - p.self_mm) * t.contents;
-  const deepest = Math.max(0.01, ...report.curve.map((p) => Math.abs(p.later_mm)));
-  const times = [100, 50, 20, 10, 5, 2, 1].find((f) => deepest * f * view.k <= 34) ?? 1;
+  const { times, deep } = drawnSag(report, view);
   const y0 = view.y(shelf.y_mm);
   const path = (t: SagAt) =>
     "M" +
@@ -273,7 +284,7 @@ function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; 
       .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + down(p, t) * times * view.k).toFixed(1)}`)
       .join("L");
   const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
-  const y = y0 + Math.max(deepest * times, extent(report).below) * view.k + 50;
+  const y = y0 + Math.max(deep, extent(report).below * view.k) + 50;
   return (
     <g pointerEvents="none">
       <path d={path(today)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />

@@ -7,7 +7,12 @@ import type { View } from "./view";
 
 export type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
 
-const FILL: Record<string, string> = { metal: "var(--steel)", timber: "var(--timber)", sheet: "var(--timber-light)" };
+/** What a thing is drawn with, by its stuff. */
+export const FILL: Record<string, string> = {
+  metal: "var(--steel)",
+  timber: "var(--timber)",
+  sheet: "var(--timber-light)",
+};
 
 /** How far what carries a shelf goes below its underside and above it, mm. */
 export function extent(report: ShelfReport | undefined): { below: number; above: number } {

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { newProject } from "../bench/edit";
-import { sentence, tone } from "../bench/words";
+import { line, tone } from "../bench/words";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
 
@@ -141,7 +141,7 @@ function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
       </div>
       {r?.shelves.map((s) => (
         <p key={s.id}>
-          <span className={`font-semibold ${INK[tone(s)]}`}>{s.name}:</span> {sentence(s, wall.document.units)}
+          <span className={`font-semibold ${INK[tone(s)]}`}>{s.name}:</span> {line(s, wall.document.units)}
         </p>
       ))}
       {q.error && <p className="text-red">{reason(q.error)}</p>}

@@ -2,6 +2,7 @@ import type { Project, Report, Shelf } from "../api/types.gen";
 import { formOf, levelsOf, studsOf } from "../bench/edit";
 import { ItemShape } from "../drawing/Contents";
 import { Hatches } from "../drawing/Hatch";
+import { FILL } from "../drawing/Supports";
 import { fit } from "../drawing/view";
 import { WallFill } from "../drawing/WallFill";
 
@@ -54,18 +55,19 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
         const answer = report?.shelves.find((r) => r.id === s.id);
         const gives = answer?.verdict === "gives";
         const base = v.y(s.y_mm + s.thickness_mm);
+        const contents = s.contents.map((c) => (
+          <ItemShape
+            key={c.id}
+            item={c}
+            x0={v.x(s.x_mm + c.from_mm)}
+            x1={v.x(s.x_mm + c.to_mm)}
+            top={v.y(s.y_mm + level(s, c.level) + (s.hook_rail ? 0 : c.height_mm))}
+            base={v.y(s.y_mm + level(s, c.level) - (s.hook_rail ? c.height_mm : 0))}
+          />
+        ));
         return (
           <g key={s.id}>
-            {s.contents.map((c) => (
-              <ItemShape
-                key={c.id}
-                item={c}
-                x0={v.x(s.x_mm + c.from_mm)}
-                x1={v.x(s.x_mm + c.to_mm)}
-                top={v.y(s.y_mm + level(s, c.level) + (s.hook_rail ? 0 : c.height_mm))}
-                base={v.y(s.y_mm + level(s, c.level) - (s.hook_rail ? c.height_mm : 0))}
-              />
-            ))}
+            {!formOf(s) && contents}
             {!formOf(s) && (
               <rect
                 x={v.x(s.x_mm)}
@@ -95,13 +97,14 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                     <polygon
                       key={`${u.id}-${i}`}
                       points={shape.front.map(([x, y]) => `${v.x(at + x)},${v.y(s.y_mm + y)}`).join(" ")}
-                      fill="var(--ink)"
+                      fill={FILL[shape.stuff] ?? "none"}
                       stroke="var(--ink)"
-                      strokeWidth="1"
+                      strokeWidth="0.8"
                     />
                   ),
               );
             })}
+            {formOf(s) && contents}
           </g>
         );
       })}

@@ -2,15 +2,13 @@ import { api } from "../../api/client";
 import type { Part, Support } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { setSupport } from "../../bench/edit";
-import { useOwn } from "../../bench/useOwn";
 import { lengthUnit } from "../../format";
-import { Pick } from "../../ui/fields";
 import { Keep } from "../Keep";
+import { StockPick } from "./StockPick";
 
 /** A bracket from one's own parts, or kept among them. */
 export function BracketStock({ support }: { support: Support }) {
-  const { design, edit } = useBench();
-  const parts = (useOwn().data?.parts ?? []).filter((p) => p.kind === "bracket");
+  const { design } = useBench();
   const flat = support.flat_bracket;
   const braced = support.braced_bracket;
   const now = flat ?? braced;
@@ -41,17 +39,7 @@ export function BracketStock({ support }: { support: Support }) {
     }));
   return (
     <>
-      {parts.length > 0 && (
-        <Pick
-          label="of my brackets"
-          value=""
-          options={[["", "choose one"], ...parts.map((p): [string, string] => [p.key, p.name])]}
-          onChange={(key) => {
-            const p = parts.find((x) => x.key === key);
-            if (p) edit(take(p));
-          }}
-        />
-      )}
+      <StockPick label="of my brackets" kinds={["bracket"]} take={take} />
       <div className="flex justify-end">
         <Keep
           what={() =>

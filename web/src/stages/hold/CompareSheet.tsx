@@ -138,8 +138,11 @@ function costOf(parts: Need[], own: Own | undefined): { sum: number; missing: nu
   let sum = 0;
   let missing = 0;
   for (const p of parts) {
+    const near = (mm: number | undefined) => Math.abs((mm ?? 0) - (p.length_mm ?? 0)) < 1;
     const known = own?.parts.find((o) =>
-      p.type ? o.type === p.type && Math.abs((o.length_mm ?? 0) - (p.length_mm ?? 0)) < 1 : o.name === p.what,
+      p.type
+        ? o.type === p.type && near(o.length_mm)
+        : o.kind === "bracket" && p.what.endsWith("bracket") && near(o.reach_mm),
     );
     if (known?.price) sum += known.price * p.count;
     else missing++;

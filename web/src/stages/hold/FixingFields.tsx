@@ -2,18 +2,17 @@ import { api } from "../../api/client";
 import type { Fixing, Part, Rating } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import type { Edit } from "../../bench/edit";
-import { useOwn } from "../../bench/useOwn";
 import { lengthUnit } from "../../format";
 import { Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { Keep } from "../Keep";
+import { StockPick } from "./StockPick";
 
 const FITS: Record<string, string> = { lining: ", in the lining", masonry: ", in masonry" };
 
 /** A fastener into the wall: which, how long, and for an anchor what its packet says. */
 export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing) => Edit }) {
   const { design, edit, catalogue } = useBench();
-  const parts = (useOwn().data?.parts ?? []).filter((p) => p.kind === "screw" || p.kind === "anchor");
   const type = catalogue.fasteners.find((f) => f.key === fixing.type);
   const fromStock = (p: Part): Fixing => ({
     ...fixing,
@@ -28,17 +27,12 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
     set({ ...fixing, rating: { pull_kg: 20, shear_kg: 20, means: "unstated", ...rating, ...patch } });
   return (
     <>
-      {parts.length > 0 && (
-        <Pick
-          label="of my fasteners"
-          value={parts.find((p) => p.type === fixing.type && p.length_mm === fixing.length_mm)?.key ?? ""}
-          options={[["", "another"], ...parts.map((p): [string, string] => [p.key, p.name])]}
-          onChange={(key) => {
-            const p = parts.find((x) => x.key === key);
-            if (p) edit(set(fromStock(p)));
-          }}
-        />
-      )}
+      <StockPick
+        label="of my fasteners"
+        kinds={["screw", "anchor"]}
+        is={(p) => p.type === fixing.type && p.length_mm === fixing.length_mm}
+        take={(p) => set(fromStock(p))}
+      />
       <Pick
         label="fastener"
         value={fixing.type}

@@ -1,11 +1,15 @@
-import type { Shelf, ShelfReport, Upright } from "../../api/types.gen";
+import { api } from "../../api/client";
+import type { HookRail, Shelf, ShelfReport, Upright } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { formOf, moveSupport, nearestStud, newId, partsOf, setShelf, type Edit } from "../../bench/edit";
+import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
+import { Keep } from "../Keep";
 import { PartFields } from "./PartFields";
 import type { Field, Fields } from "./parts";
+import { StockPick } from "./StockPick";
 
 const into: Field = { kind: "fixing", path: "screw" };
 const JOINT: Fields = { title: "Arm to upright", fields: [{ kind: "joint", path: "joint" }] };
@@ -283,6 +287,38 @@ export function FormPartFields({ shelf, id, report }: { shelf: Shelf; id: string
   );
 }
 
+/** Hooks of one's own stock, to be taken and kept. */
+function HookStock({ shelf, rail }: { shelf: Shelf; rail: HookRail }) {
+  const { design } = useBench();
+  const peg = rail.peg;
+  return (
+    <>
+      <StockPick
+        label="of my hooks"
+        kinds={["hook"]}
+        is={(p) => p.reach_mm === peg.reach_mm && p.d_mm === peg.d_mm}
+        take={(p) =>
+          setShelf(shelf.id, {
+            hook_rail: { ...rail, peg: { ...peg, reach_mm: p.reach_mm ?? peg.reach_mm, d_mm: p.d_mm ?? peg.d_mm } },
+          })
+        }
+      />
+      <div className="flex justify-end">
+        <Keep
+          what={() =>
+            api.keepPart({
+              name: `hook, reach ${lengthUnit(peg.reach_mm, design.units)}`,
+              kind: "hook",
+              reach_mm: peg.reach_mm,
+              d_mm: peg.d_mm,
+            })
+          }
+        />
+      </div>
+    </>
+  );
+}
+
 /** Hooks at even spacing over the board, as a story stick would mark them. */
 export function SpaceHooks({ shelf }: { shelf: Shelf }) {
   const { edit } = useBench();
@@ -309,6 +345,7 @@ export function SpaceHooks({ shelf }: { shelf: Shelf }) {
       <button type="button" className="act" onClick={() => edit(put(h.hooks.length))}>
         space them evenly
       </button>
+      <HookStock shelf={shelf} rail={h} />
     </Group>
   );
 }

@@ -115,7 +115,7 @@ function WayPick({ shelf }: { shelf: Shelf }) {
           compare the ways
         </button>
       )}
-      <button type="button" className="act ml-4" onClick={() => setStock(true)}>
+      <button type="button" className={way?.form ? "act" : "act ml-4"} onClick={() => setStock(true)}>
         my parts
       </button>
       {stock && <PartsSheet onClose={() => setStock(false)} />}
