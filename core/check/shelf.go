@@ -203,7 +203,11 @@ func (r *run) supports(out *Shelf, all []found) {
 func worstOf(all []found, id string) *found {
 	var worst *found
 	for k := range all {
-		if f := &all[k]; f.Support == id && f.Kind == support.Strength && (worst == nil || f.Used > worst.Used) {
+		f := &all[k]
+		if f.Role == support.RoleUnhooks && f.NoMean != "" && f.Used < 1 {
+			continue // how near a hook is to climbing off does not grow with its load
+		}
+		if f.Support == id && f.Kind == support.Strength && (worst == nil || f.Used > worst.Used) {
 			worst = f
 		}
 	}

@@ -207,18 +207,14 @@ func (m *mount) draw(g *Geometry, k int, l Pulled) {
 	h := &g.Holes[top]
 	h.Near = true
 	reach := m.holes[c.holes[0]].piece.Length
-	turn, heelY, top2 := &c.down, m.low, m.low
+	turn, heelY, inward := &c.down, m.low, 0.5
 	if l.M < 0 {
-		turn, heelY = &c.up, m.high
+		turn, heelY, inward = &c.up, m.high, -0.5
 	}
 	a := turn.contact(math.Abs(l.M))
-	top2 = heelY + a/2
-	if l.M < 0 {
-		top2 = heelY - a/2
-	}
 	if h.Pull > 0.5 {
 		g.Forces = append(g.Forces, Force{Name: "pulls", Z: reach, Y: h.Y, DZ: 1, N: h.Pull, Takes: h.Takes},
-			Force{Name: "heel", Z: reach, Y: top2, DZ: -1, N: a * turn.fb * turn.b})
+			Force{Name: "heel", Z: reach, Y: heelY + inward*a, DZ: -1, N: a * turn.fb * turn.b})
 		g.Measures = append(g.Measures, Measure{Name: "lever", Z1: reach, Y1: heelY, Z2: reach, Y2: h.Y, MM: math.Abs(h.Y - heelY)})
 	}
 	m.holeFacts(g, h)

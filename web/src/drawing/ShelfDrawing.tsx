@@ -58,9 +58,12 @@ export function ShelfDrawing({
       alone={(report?.supports.filter(idle).length ?? 0) === 1}
     />
   ));
-  const contents = shelf.contents.map((it) => (
-    <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
-  ));
+  // The tallest first, so that it does not cover the name of what stands beside it.
+  const contents = [...shelf.contents]
+    .sort((a, b) => b.height_mm - a.height_mm)
+    .map((it) => (
+      <ItemDrawing key={it.id} item={it} shelf={shelf} report={report} view={view} thing={thing} named={current} />
+    ));
   if (form)
     return (
       <g opacity={current ? 1 : 0.4}>
