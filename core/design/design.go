@@ -6,6 +6,7 @@ package design
 import (
 	"encoding/json"
 	"fmt"
+	"iter"
 	"strings"
 
 	"aguante/core/load"
@@ -331,19 +332,22 @@ func (p *Project) ValidateShelf(i int) []problem.Problem {
 
 // Form is what holds in place of a board, and its name in a file; nil for a shelf.
 func (s *Shelf) Form() (support.Form, string) {
-	switch {
-	case s.Rack != nil:
-		return s.Rack, "rack"
-	case s.HookRail != nil:
-		return s.HookRail, "hook_rail"
-	case s.Frame != nil:
-		return s.Frame, "frame"
-	case s.SheetRack != nil:
-		return s.SheetRack, "sheet_rack"
-	case s.Cart != nil:
-		return s.Cart, "cart"
+	for form, at := range s.forms() {
+		return form, at
 	}
 	return nil, ""
+}
+
+// forms are all that is set of what may hold in place of a board: one at most, in a
+// valid design.
+func (s *Shelf) forms() iter.Seq2[support.Form, string] {
+	return func(yield func(support.Form, string) bool) {
+		_ = (s.Rack == nil || yield(s.Rack, "rack")) &&
+			(s.HookRail == nil || yield(s.HookRail, "hook_rail")) &&
+			(s.Frame == nil || yield(s.Frame, "frame")) &&
+			(s.SheetRack == nil || yield(s.SheetRack, "sheet_rack")) &&
+			(s.Cart == nil || yield(s.Cart, "cart"))
+	}
 }
 
 func (s *Shelf) validate(l *problem.List, w wall.Wall) {
@@ -387,6 +391,12 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 		if s.Rail.X < 0 || s.Rail.X+s.Rail.Length > w.Length+1e-6 {
 			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", s.Rail.Noun(),
 				quantity.Decimal(float64(s.Rail.X), 1), quantity.Decimal(float64(s.Rail.X+s.Rail.Length), 1), quantity.Decimal(float64(w.Length), 1))
+		}
+	}
+	first, _ := s.Form()
+	for form, at := range s.forms() {
+		if form != first {
+			l.Add(at, "a shelf is a %s or a %s, not both", first.Noun(), form.Noun())
 		}
 	}
 	if form, at := s.Form(); form != nil {

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"aguante/core/load"
+	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -99,5 +100,46 @@ func TestScanLines(t *testing.T) {
 		if _, err := ReadScan(text); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want %q", text, err, says)
 		}
+	}
+}
+
+func TestPartsGoOutAndComeIn(t *testing.T) {
+	parts := []support.Part{
+		{Name: `Deck screw, "80"`, Kind: support.ScrewPart, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: support.Unstated, Price: 0.31},
+		{Name: "=Toggle", Kind: support.AnchorPart, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: support.Ultimate},
+		{Name: "Long bracket", Kind: support.BracketPart, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: support.WorkingLoad, Price: 12.5},
+		{Name: "Peg", Kind: support.HookPart, Reach: 60, D: 19.05, Means: support.Unstated},
+	}
+	text := WriteParts(parts)
+	if !strings.Contains(text, "'=Toggle") {
+		t.Error("a spreadsheet would take that name for a formula")
+	}
+	back, bad, err := ReadParts(text)
+	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, parts) {
+		t.Errorf("%+v, %v, %v", back, bad, err)
+	}
+}
+
+func TestPartsThatCannotBeAreNamed(t *testing.T) {
+	text := "name;kind;type;length_mm;reach_mm;d_mm;price\n" +
+		"Peg;hook;;;2 3/8 in;3/4 in;0.40\n" +
+		"No kind;nut;;;;;\n" +
+		"No such;screw;nail;60;;;\n" +
+		"Too long;screw;wood-10;4 m;;;\n" +
+		"An anchor;screw;toggle;60;;;\n" +
+		";hook;;;60;19;\n" +
+		"Free money;hook;;;60;19;-2\n" +
+		"Word;hook;;;sixty;19;\n"
+	good, bad, err := ReadParts(text)
+	if err != nil || len(good) != 1 || good[0].Reach < 60.3 || good[0].Reach > 60.4 || good[0].Price != 0.4 {
+		t.Errorf("%+v, %v", good, err)
+	}
+	for i, says := range []string{"nut", "nail", "4000", "is no screw", "name", "price", "sixty"} {
+		if i >= len(bad) || bad[i].Line != i+3 || !strings.Contains(bad[i].Message, says) {
+			t.Errorf("line %d should say %q: %+v", i+3, says, bad)
+		}
+	}
+	if _, _, err := ReadParts("kind,price\nhook,3\n"); !errors.Is(err, ErrTable) {
+		t.Errorf("no names: %v", err)
 	}
 }

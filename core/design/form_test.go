@@ -1,0 +1,109 @@
+package design
+
+import (
+	"encoding/json"
+	"reflect"
+	"slices"
+	"strings"
+	"testing"
+
+	"aguante/core/quantity"
+	"aguante/core/support"
+)
+
+func shelfAt(t *testing.T, p *Project, id string) int {
+	t.Helper()
+	i := slices.IndexFunc(p.Shelves, func(s Shelf) bool { return s.ID == id })
+	if i < 0 {
+		t.Fatalf("no shelf %s", id)
+	}
+	return i
+}
+
+// Bad racks, rails and pins are refused with the path of everything wrong in them.
+func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
+	for _, c := range []struct {
+		shelf, path string
+		spoil       func(s *Shelf)
+	}{
+		{"rack", "rack.height_mm", func(s *Shelf) { s.Rack.Height = 9000 }},
+		{"rack", "rack.levels[1].up_mm", func(s *Shelf) { s.Rack.Levels[1].Up = s.Rack.Levels[0].Up + 20 }},
+		{"rack", "rack.levels", func(s *Shelf) { s.Rack.Levels = nil }},
+		{"rack", "rack.arm.reach_mm", func(s *Shelf) { s.Rack.Arm.Reach = 5 }},
+		{"rack", "rack.arm.wood", func(s *Shelf) { s.Rack.Arm.Wood = "cheese" }},
+		{"rack", "rack.uprights[1].notch.deep_mm", func(s *Shelf) { s.Rack.Uprights[1].Notch = &support.Notch{Up: 100, High: 50, Deep: s.Rack.Deep} }},
+		{"rack", "rack.uprights[1].id", func(s *Shelf) { s.Rack.Uprights[1].ID = s.Rack.Uprights[0].ID }},
+		{"rack", "rack.screw.type", func(s *Shelf) { s.Rack.Screw.Type = "nail" }},
+		{"rack", "rack.screw.length_mm", func(s *Shelf) { s.Rack.Screw.Length = 2 }},
+		{"hooks", "hook_rail.peg.kind", func(s *Shelf) { s.HookRail.Peg.Kind = "magnet" }},
+		{"hooks", "hook_rail.peg.reach_mm", func(s *Shelf) { s.HookRail.Peg.Reach = 900 }},
+		{"hooks", "hook_rail.hooks[0].x_mm", func(s *Shelf) { s.HookRail.Hooks[0].X = 10 }},
+		{"display", "rail.height_mm", func(s *Shelf) { s.Rail.Height = 2 }},
+		{"display", "supports[0].pin.high_mm", func(s *Shelf) { s.Supports[0].Pin.High = 0.1 }},
+		{"tools", "rail.bevel_deg", func(s *Shelf) { s.Rail.Bevel = 89 }},
+		{"tools", "supports[1].holder", func(s *Shelf) { s.Supports[1].Holder = nil }},
+	} {
+		p := demoWall(t)
+		i := shelfAt(t, p, c.shelf)
+		c.spoil(&p.Shelves[i])
+		var paths []string
+		for _, b := range p.Validate() {
+			if b.Message == "" {
+				t.Errorf("%s: nothing is said", b.Path)
+			}
+			paths = append(paths, b.Path)
+		}
+		if !slices.ContainsFunc(paths, func(path string) bool { return strings.HasSuffix(path, "]."+c.path) }) {
+			t.Errorf("nothing is said of %s, only of %v", c.path, paths)
+		}
+	}
+}
+
+// What holds without a board stands in place of supports: both at once is refused.
+func TestAFormIsInPlaceOfSupports(t *testing.T) {
+	p := demoWall(t)
+	rack := &p.Shelves[shelfAt(t, p, "rack")]
+	rack.HookRail = p.Shelves[shelfAt(t, p, "hooks")].HookRail
+	if bad := p.Validate(); len(bad) == 0 {
+		t.Error("a rack that is a hook rail too, and nothing is said")
+	}
+	p = demoWall(t)
+	rack = &p.Shelves[shelfAt(t, p, "rack")]
+	rack.Supports = p.Shelves[0].Supports
+	if bad := p.Validate(); len(bad) == 0 {
+		t.Error("a rack on brackets, and nothing is said")
+	}
+}
+
+// Every shelf of the demo comes back from its JSON as it went, whatever holds it.
+func TestWhatHoldsGoesThroughJSON(t *testing.T) {
+	p := demoWall(t)
+	b, err := json.Marshal(p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var again Project
+	if err := json.Unmarshal(b, &again); err != nil {
+		t.Fatal(err)
+	}
+	for i := range p.Shelves {
+		if !reflect.DeepEqual(p.Shelves[i], again.Shelves[i]) {
+			t.Errorf("%s: %+v came back as %+v", p.Shelves[i].ID, p.Shelves[i], again.Shelves[i])
+		}
+	}
+	inches := strings.Replace(string(b), `"reach_mm":`, `"reach_mm":"9 in","was_mm":`, 1)
+	var typed Project
+	if err := json.Unmarshal([]byte(inches), &typed); err != nil || typed.Shelves[0].Supports[0].FlatBracket.Reach != quantity.Length(9*25.4) {
+		t.Errorf("a reach of 9 in: %v", err)
+	}
+}
+
+func TestFormsOfTheDemo(t *testing.T) {
+	p := demoWall(t)
+	for id, noun := range map[string]string{"rack": "rack", "hooks": "hook rail", "jars": "", "tools": "", "display": ""} {
+		form, _ := p.Shelves[shelfAt(t, p, id)].Form()
+		if noun == "" && form != nil || noun != "" && (form == nil || form.Noun() != noun) {
+			t.Errorf("%s: %v", id, form)
+		}
+	}
+}
