@@ -90,7 +90,7 @@ func TestEachWayByKeysAlone(t *testing.T) {
 	before := p.figure("left end, along the wall")
 	eval[chromedp.Void](p, `document.querySelector('[data-thing^="rail:"]').focus()`)
 	p.keys(kb.ArrowRight, chromedp.ModifierShift)
-	p.until("the strip to move", fmt.Sprintf(`!document.body.innerText.includes(%q) || document.querySelector('button[aria-label^="left end"]').textContent !== %q`, "x", before))
+	p.until("the strip to move", fmt.Sprintf(`(e => e && !e.getAttribute("aria-label").endsWith(%q))(document.querySelector('button[aria-label^="left end, along the wall:"]'))`, ": "+before))
 	p.keys(kb.Delete)
 	p.says("footer", "stud")
 }

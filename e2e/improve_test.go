@@ -7,6 +7,8 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
+
+	"aguante/core/support"
 )
 
 // onShelf puts a shelf of the demo's long wall on the bench.
@@ -188,5 +190,139 @@ func TestAStockOfParts(t *testing.T) {
 	p.settled()
 	if s := a.named("Honey room, long wall").Shelves[0].Supports[1].FlatBracket.Screw; s.Type != "structural-6" || s.Length != 80 {
 		t.Errorf("the bracket's screw is %+v", s)
+	}
+}
+
+// The whole of it by keys: an idea is taken, a way is taken, the load goes up and down.
+func TestIdeasWaysAndBreakingByKeysAlone(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	focus := func(find string) {
+		t.Helper()
+		p.until("something to stand on: "+find, find)
+		eval[chromedp.Void](p, find+".focus()")
+	}
+	before := p.text("[data-testid=verdict]")
+	focus(`document.querySelector("[data-testid=ideas] li button:not(:disabled)")`)
+	p.keys(kb.Enter)
+	p.says("[data-testid=verdict]", "and stays straight")
+	p.settled()
+	p.keys("z", chromedp.ModifierCtrl)
+	p.says("[data-testid=verdict]", strings.TrimSpace(before))
+
+	focus(`[...document.querySelectorAll("aside button")].find(e => e.textContent === "compare the ways")`)
+	p.keys(kb.Enter)
+	focus(`document.querySelector("[data-way=timber-brackets]")`)
+	p.keys(kb.Enter)
+	p.gone("[role=dialog]")
+	p.says("aside", "shop-made")
+	p.settled()
+	p.keys("z", chromedp.ModifierCtrl)
+	p.says("[data-testid=verdict]", strings.TrimSpace(before))
+
+	focus(`[...document.querySelectorAll("aside button")].find(e => e.textContent === "load it until it breaks")`)
+	p.keys(kb.Enter)
+	slider := `document.querySelector('[role=slider][aria-label="load on it"]')`
+	focus(slider)
+	at := func() float64 { return eval[float64](p, "+"+slider+`.getAttribute("aria-valuenow")`) }
+	start := at()
+	p.keys(kb.ArrowRight)
+	p.until("more on it", fmt.Sprintf(`+%s.getAttribute("aria-valuenow") > %v`, slider, start))
+	more := at()
+	p.keys(kb.ArrowLeft)
+	p.until("less again", fmt.Sprintf(`+%s.getAttribute("aria-valuenow") < %v`, slider, more))
+	p.keys(kb.End)
+	p.until("a bracket gone", `document.querySelector('[data-thing="support:jars-b2"] path[stroke="var(--red)"]')`)
+	if at() <= start {
+		t.Errorf("the slider stands at %v after %v", at(), start)
+	}
+}
+
+// What it breaks at is what the verdict says it would break at.
+func TestTheSliderAgreesWithTheVerdict(t *testing.T) {
+	_, p := openJars(t, 1280, 800)
+	for _, shelf := range []string{"jars", "display"} {
+		p.onShelf(shelf)
+		p.settled()
+		p.until("an expected break", `/break at about [\d.]+ kg/.test(document.querySelector("footer").textContent)`)
+		said := eval[string](p, `/break at about ([\d.]+ kg)/.exec(document.querySelector("footer").textContent)[1]`)
+		p.click("aside button|load it until it breaks")
+		p.says("[data-testid=goings] li", "about "+said)
+		p.click("aside button|=stop")
+		p.gone("[data-testid=goings]")
+	}
+}
+
+func TestFormsAndSheetsOnAPhone(t *testing.T) {
+	_, p := openJars(t, 390, 844)
+	fits := func(what string) {
+		t.Helper()
+		if wide := eval[float64](p, "document.documentElement.scrollWidth"); wide > 390 {
+			t.Errorf("%s: the page is %v wide", what, wide)
+		}
+		if out := eval[[]string](p, `[...document.querySelectorAll("[role=dialog] *, aside *")].filter(e => e.children.length === 0 && e.textContent.trim() && e.getClientRects().length && e.getBoundingClientRect().right > 391).map(e => e.textContent)`); len(out) > 0 {
+			t.Errorf("%s: cut off: %q", what, out)
+		}
+	}
+	for _, shelf := range []string{"rack", "hooks", "alcove"} {
+		p.onShelf(shelf)
+		p.settled()
+		p.see(`svg[aria-label*="from the side"]`)
+		fits(shelf)
+	}
+	p.onShelf("jars")
+	p.see("[data-testid=ideas] li")
+	fits("ideas")
+	p.click("aside button|load it until it breaks")
+	p.see("[data-testid=goings] li")
+	fits("breaking")
+	p.click("aside button|=stop")
+	p.click("aside button|compare the ways")
+	p.see("[data-way=flat-brackets]")
+	fits("compare")
+	p.click("[data-way=braced-brackets]")
+	p.gone("[role=dialog]")
+	p.says("aside", "braced")
+	p.settled()
+	p.click("aside button|my parts")
+	p.see("[role=dialog] h2|My parts")
+	fits("parts")
+}
+
+// A rack of the demo is changed by hand: a level less, an upright dragged, a conduit
+// gone round; and all of it is there after a reload.
+func TestARackIsChangedAndKept(t *testing.T) {
+	a, p := openJars(t, 1280, 800)
+	p.onShelf("rack")
+	p.see("aside|3, arms' tops, over the foot")
+	p.click(`aside button[aria-label^="Remove 3, arms' tops"]`)
+	p.gone(`aside button[aria-label^="Remove 3, arms' tops"]`)
+	p.settled()
+	rack := func() *support.Rack {
+		for _, s := range a.named("Honey room, long wall").Shelves {
+			if s.ID == "rack" {
+				return s.Rack
+			}
+		}
+		t.Fatal("no rack is kept")
+		return nil
+	}
+	if n := len(rack().Levels); n != 2 {
+		t.Errorf("%d levels are kept", n)
+	}
+	upright := rack().Uprights[0]
+	p.drag(thing("support", upright.ID), 40, 0, chromedp.ButtonModifiers(chromedp.ModifierAlt))
+	p.settled()
+	if now := rack().Uprights[0]; now.X <= upright.X {
+		t.Errorf("dragged to the right from %v to %v", upright.X, now.X)
+	}
+	p.says("footer", "misses the stud")
+	p.keys("z", chromedp.ModifierCtrl)
+	p.until("the stud again", `!document.querySelector("footer").textContent.includes("misses the stud")`)
+	p.do(chromedp.Reload())
+	p.onShelf("rack")
+	p.gone(`aside button[aria-label^="Remove 3, arms' tops"]`)
+	p.settled()
+	if now := rack().Uprights[0]; now.X != upright.X {
+		t.Errorf("undone, it stands at %v and not at %v", now.X, upright.X)
 	}
 }

@@ -69,6 +69,77 @@ func TestAStiffUprightTurnsOnItsFoot(t *testing.T) {
 	}
 }
 
+// Without a bed, on two stiff ties, it is a simple span: half of a push in the middle
+// each, and F L / 4.
+func TestAnUprightOnTwoTiesIsASimpleSpan(t *testing.T) {
+	for _, at := range []float64{0.5, 0.3, 0.1} {
+		u := Upright{Length: 1000, EI: 5e9, Ties: []Tie{{0, 1e5}, {1000, 1e5}}}
+		s := u.Fit([]float64{1000 * at}).Stand([]float64{200})
+		if !near(s.Pulls[0], 200*(1-at), 1e-6) || !near(s.Pulls[1], 200*at, 1e-6) {
+			t.Errorf("a push at %v: ties pull %v", at, s.Pulls)
+		}
+		worst := 0.0
+		for _, m := range s.Moments {
+			worst = max(worst, math.Abs(m))
+		}
+		if want := 200 * 1000 * at * (1 - at); !near(worst, want, 1e-3) {
+			t.Errorf("a push at %v: moment %v, want %v", at, worst, want)
+		}
+	}
+}
+
+// Pressed into its bed in the middle, a long piece lies on π / (2 λ) to each side and
+// lifts clear beyond, λ being the fourth root of k / (4 EI). For a free beam of that
+// length the closed form gives F λ / 2 × coth(π/2) under the force, and a moment of
+// F / (4 λ) × coth(π/2).
+func TestALongUprightOnItsBed(t *testing.T) {
+	u := Upright{Length: 6000, EI: 5e9, Bed: 2}
+	lambda := math.Pow(u.Bed/(4*u.EI), 0.25)
+	s := u.Fit([]float64{3000}).Stand([]float64{-1000})
+	lifts := 1 / math.Tanh(math.Pi/2)
+	if want := 1000 * lambda / 2 * lifts; !near(s.Press, want, 0.003) {
+		t.Errorf("pressure %v, want %v", s.Press, want)
+	}
+	worst := 0.0
+	for _, m := range s.Moments {
+		worst = max(worst, math.Abs(m))
+	}
+	if want := 1000 / (4 * lambda) * lifts; !near(worst, want, 0.003) {
+		t.Errorf("moment %v, want %v", worst, want)
+	}
+	if !near(s.Pushback, 1000, 1e-3) {
+		t.Errorf("the bed pushes back %v of 1000", s.Pushback)
+	}
+}
+
+// Property: more of the same push pulls every tie as many times as hard, whichever
+// springs take part; and nothing pushes that can only pull.
+func TestUprightsAreLinearAndTiesOnlyPull(t *testing.T) {
+	for _, bed := range []float64{50, 700, 5000} {
+		for _, couple := range []float64{-80, 30, 400} {
+			u, at, _ := row19(1)
+			u.Bed = bed
+			push := make([]float64, len(at))
+			push[0], push[1], push[6], push[7] = couple, -couple, 2*couple, -2*couple
+			one := u.Fit(at).Stand(push)
+			for i := range push {
+				push[i] *= 3
+			}
+			three := u.Fit(at).Stand(push)
+			pull := 0.0
+			for i, n := range one.Pulls {
+				pull += n
+				if n < 0 || math.Abs(three.Pulls[i]-3*n) > 1e-3*(1+n) {
+					t.Errorf("bed %v, couple %v: tie %d pulls %v, and %v under three times as much", bed, couple, i+1, n, three.Pulls[i])
+				}
+			}
+			if math.Abs(pull-one.Pushback) > 1e-3*(1+pull) {
+				t.Errorf("bed %v, couple %v: ties pull %v, the bed pushes %v", bed, couple, pull, one.Pushback)
+			}
+		}
+	}
+}
+
 // What it was asked before does not change an answer.
 func TestAnUprightForgets(t *testing.T) {
 	u, at, push := row19(1)
