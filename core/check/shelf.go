@@ -56,6 +56,7 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 	s.HoldsUpTo, s.StraightTo = most, most
 	breaks, known := most, true
 	worst := map[support.Role]*Link{}
+	var first *Link
 	s.Links = slices.Grow(s.Links, len(links))
 	for _, f := range links {
 		s.Links = append(s.Links, *f)
@@ -68,8 +69,9 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 			}
 			continue
 		}
-		if f.Limit.Kg < s.HoldsUpTo.Kg || s.First == "" {
-			s.HoldsUpTo, s.First = f.Limit, f.ID
+		// Of those that hold more than anyone asked about, the most used would be first.
+		if first == nil || f.Limit.Kg < first.Limit.Kg || f.Limit.Kg == first.Limit.Kg && f.Used > first.Used {
+			first, s.HoldsUpTo, s.First = f, f.Limit, f.ID
 		}
 		switch {
 		case f.Kind == support.Gate && f.Fails:
