@@ -206,8 +206,8 @@ func worstOf(all []found, id string) *found {
 	var worst *found
 	for k := range all {
 		f := &all[k]
-		if f.Role == support.RoleUnhooks && f.NoMean != "" && f.Used < 1 {
-			continue // how near a hook is to climbing off does not grow with its load
+		if (f.Role == support.RoleTips || f.Role == support.RoleUnhooks && f.NoMean != "") && f.Used < 1 {
+			continue // how near something is to tipping or climbing off does not grow with its load
 		}
 		if f.Support == id && f.Kind == support.Strength && (worst == nil || f.Used > worst.Used) {
 			worst = f

@@ -139,7 +139,7 @@ type racked struct {
 	row      [][]float64 // weight of goods on each level that each upright bears, N
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
-	down     map[setDown]beam.Stood
+	down     map[setDown]standing
 	frame    Setting
 	joint    jointed
 	post     material.Board // what the uprights are of, on its flat
@@ -159,12 +159,12 @@ type uprighted struct {
 	hold   int
 	ledger []drilled
 	model  *beam.Fitted
-	stood  []beam.Stood // with all goods, and with each level's alone
+	stood  []standing // with all goods, and with each level's alone
 }
 
 // Stand puts a rack up.
 func (r *Rack) Stand(s Stage) Standing {
-	h := &racked{Rack: r, set: s, down: map[setDown]beam.Stood{}}
+	h := &racked{Rack: r, set: s, down: map[setDown]standing{}}
 	h.post = r.Made.board(float64(r.Width), float64(r.Deep))
 	h.beam = r.Arm.Made.board(float64(r.Arm.Thick), float64(r.Arm.High))
 	h.uprights = make([]uprighted, 0, len(r.Uprights))
@@ -269,14 +269,14 @@ func (h *racked) couples(moments []float64) []float64 {
 }
 
 // stand solves an upright under its goods, or under those of one level.
-func (h *racked) stand(u *uprighted, i, only int) beam.Stood {
+func (h *racked) stand(u *uprighted, i, only int) standing {
 	moments := make([]float64, len(h.Levels))
 	for l := range moments {
 		if only < 0 || only == l {
 			moments[l] = h.turn[l][i]
 		}
 	}
-	return u.model.Stand(h.couples(moments))
+	return h.bend(u, u.model.Stand(h.couples(moments)))
 }
 
 // bears is the weight on an upright, N.
@@ -293,7 +293,7 @@ func (h *racked) bears(i int, d Demand) float64 {
 
 // extra is how an upright stands under its goods so many times, and n newtons set
 // down on a level's tips.
-func (h *racked) extra(u *uprighted, i, level int, by, n float64) beam.Stood {
+func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
 	key := setDown{i, level, by, n}
 	st, ok := h.down[key]
 	if !ok {
@@ -302,7 +302,7 @@ func (h *racked) extra(u *uprighted, i, level int, by, n float64) beam.Stood {
 			moments[l] = h.turn[l][i] * by
 		}
 		moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
-		st = u.model.Stand(h.couples(moments))
+		st = h.bend(u, u.model.Stand(h.couples(moments)))
 		h.down[key] = st
 	}
 	return st
@@ -333,9 +333,9 @@ func (h *racked) Self() float64 {
 
 // states are what an upright is asked in a demand: how it stands, and by what its
 // figures are multiplied.
-func (h *racked) states(u *uprighted, i int, d Demand) ([]beam.Stood, float64) {
+func (h *racked) states(u *uprighted, i int, d Demand) ([]standing, float64) {
 	if n := d.Extra * two(h.at, i, d.X); n > 0 {
-		return []beam.Stood{h.extra(u, i, d.Level, d.By+h.own(i), n)}, d.Care
+		return []standing{h.extra(u, i, d.Level, d.By+h.own(i), n)}, d.Care
 	}
 	return u.stood, (d.By + h.own(i)) * d.Care
 }
@@ -476,34 +476,48 @@ func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
 	return Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
 }
 
-// bends is the upright's own bending, net of a screw's hole, and of its notch.
-func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+// standing is how an upright stands, and where it is bent most: the stress there, MPa,
+// by the moment on what holes and a notch leave of it.
+type standing struct {
+	beam.Stood
+	stress, moment, modulus float64
+	how                     string
+}
+
+// bend finds where an upright is bent most.
+func (h *racked) bend(u *uprighted, st beam.Stood) standing {
+	out := standing{Stood: st, how: "breaks", modulus: 1}
 	b, t := float64(h.Width), float64(h.Deep)
-	fb := h.post.Bending(sh, h.set.Bases[d.Case])
-	states, by := h.states(u, i, d)
-	worst, how := 0.0, "breaks"
-	var moment, s float64
-	for _, st := range states {
-		for k, y := range st.At {
-			if st.Moments[k] == 0 {
-				continue
-			}
-			net := b
-			for q := range u.holes {
-				if math.Abs(u.holes[q].y-y) < 1 {
-					net = max(1, b-u.holes[q].screw.D)
-				}
-			}
-			deep, where := t, "breaks"
-			if n := u.Notch; n != nil && y >= float64(n.Up)-1 && y <= float64(n.Up+n.High)+1 {
-				deep, where = t-float64(n.Deep), "breaks at its notch"
-			}
-			modulus := net * deep * deep / 6
-			if used := math.Abs(st.Moments[k]) * by / (modulus * fb); used > worst {
-				worst, how, moment, s = used, where, math.Abs(st.Moments[k])*by, modulus
+	for k, y := range st.At {
+		m := math.Abs(st.Moments[k])
+		net := b
+		for q := range u.holes {
+			if math.Abs(u.holes[q].y-y) < 1 {
+				net = max(1, b-u.holes[q].screw.D)
 			}
 		}
+		deep, how := t, "breaks"
+		if n := u.Notch; n != nil && y >= float64(n.Up)-1 && y <= float64(n.Up+n.High)+1 {
+			deep, how = t-float64(n.Deep), "breaks at its notch"
+		}
+		if modulus := net * deep * deep / 6; m > out.stress*modulus {
+			out.stress, out.moment, out.modulus, out.how = m/modulus, m, modulus, how
+		}
 	}
+	return out
+}
+
+// bends is the upright's own bending, net of a screw's hole, and of its notch.
+func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+	fb := h.post.Bending(sh, h.set.Bases[d.Case])
+	states, by := h.states(u, i, d)
+	at := &states[0]
+	for k := range states {
+		if states[k].stress > at.stress {
+			at = &states[k]
+		}
+	}
+	moment, s, worst, how := at.moment*by, at.modulus, at.stress*by/fb, at.how
 	if sh.On() {
 		sh.Add("Mu", "greatest moment in the upright, as a beam on screws that only pull and a wall that only pushes", "active set", moment, working.Moment, "engineering basis")
 		sh.Add("S", "section modulus there, net of holes and notches", "b × t² / 6", s, working.Modulus, "statics")

@@ -55,6 +55,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
         const answer = report?.shelves.find((r) => r.id === s.id);
         const gives = answer?.verdict === "gives";
         const base = v.y(s.y_mm + s.thickness_mm);
+        const before = formOf(s) || s.rail?.kind === "cleat"; // the goods stand before what holds them
         const contents = s.contents.map((c) => (
           <ItemShape
             key={c.id}
@@ -67,7 +68,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
         ));
         return (
           <g key={s.id}>
-            {!formOf(s) && contents}
+            {!before && contents}
             {!formOf(s) && (
               <rect
                 x={v.x(s.x_mm)}
@@ -104,7 +105,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                   ),
               );
             })}
-            {formOf(s) && contents}
+            {before && contents}
           </g>
         );
       })}
