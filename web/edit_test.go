@@ -26,7 +26,7 @@ const before = JSON.stringify(p);
 const shelf = q => q.shelves[0];
 const places = q => shelf(q).contents.map(c => [shelf(q).x_mm + c.from_mm, shelf(q).x_mm + c.to_mm]);
 const near = (a, b) => JSON.stringify(a.flat().map(v => Math.round(v * 1e6))) === JSON.stringify(b.flat().map(v => Math.round(v * 1e6)));
-const ids = q => [...q.wall.studs, ...q.wall.keep_outs, ...q.shelves.flatMap(s => [s, ...s.contents, ...s.supports, ...s.supports.flatMap(u => u.flat_bracket.holes)])].map(x => x.id);
+const ids = q => [...q.wall.studs, ...q.wall.keep_outs, ...q.shelves.flatMap(s => [s, ...s.contents, ...(s.supports ?? []), ...(s.supports ?? []).flatMap(u => u.flat_bracket?.holes ?? [])])].map(x => x.id);
 const once = q => new Set(ids(q)).size === ids(q).length;
 const wrong = [];
 const check = (what, ok) => { if (!ok) wrong.push(what); };

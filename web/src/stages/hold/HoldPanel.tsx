@@ -47,6 +47,7 @@ export function HoldPanel() {
     selection?.kind === "support" && formOf(shelf) && partsOf(shelf).some((o) => o.id === selection.id)
       ? selection.id
       : undefined;
+  const carriers = <Carriers shelf={shelf} report={r} />;
   return (
     <>
       {support ? (
@@ -69,13 +70,16 @@ export function HoldPanel() {
         <>
           <ShelfHead />
           <WayPick shelf={shelf} />
-          {r && <WhatWouldItTake shelf={shelf} answer={r} />}
+          {!formOf(shelf) && carriers}
           {r && <UntilItBreaks key={shelf.id} shelf={shelf} answer={r} />}
+          {/* What is found late comes last, so that it pushes nothing from under a finger. */}
+          {r && <WhatWouldItTake shelf={shelf} answer={r} />}
           <SpaceHooks shelf={shelf} />
           <FormFields shelf={shelf} />
+          {formOf(shelf) && carriers}
         </>
       )}
-      <Carriers shelf={shelf} report={r} />
+      {(support || part || rail) && carriers}
     </>
   );
 }
