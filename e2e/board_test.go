@@ -187,6 +187,7 @@ func TestTestYourOwnBoard(t *testing.T) {
 	q.click("header button|Board")
 	q.click("aside button|back to the table")
 	q.gone("aside p|As your test found it")
+	q.settled()
 	q.click("aside li button|The attic plank")
 	q.says("aside", "As your test found it")
 	q.click("aside button|Forget The attic plank")
@@ -237,6 +238,7 @@ func TestBoardsThatCannotBe(t *testing.T) {
 func TestMoistureAndRoomToMove(t *testing.T) {
 	_, p := openBoard(t, 390, 844)
 	p.choose("lives", "drying")
+	p.settled()
 	p.click("aside button|push the meter in")
 	for range 4 {
 		p.click("aside button|push the meter in")

@@ -236,9 +236,15 @@ func (p *page) centre(at string) (x, y float64) {
 	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
 	p.see(at)
 	var last []float64
-	for end := time.Now().Add(12 * time.Second); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+	still := 0
+	for end := time.Now().Add(12 * time.Second); time.Now().Before(end); time.Sleep(25 * time.Millisecond) {
 		b := eval[[]float64](p, place)
 		if len(b) == 2 && slices.Equal(b, last) {
+			still++
+		} else {
+			still = 0
+		}
+		if still == 2 {
 			return b[0], b[1]
 		}
 		last = b
