@@ -221,6 +221,7 @@ func TestIdeasWaysAndBreakingByKeysAlone(t *testing.T) {
 
 	focus(`[...document.querySelectorAll("aside button")].find(e => e.textContent === "load it until it breaks")`)
 	p.keys(kb.Enter)
+	p.see("[data-testid=goings] li")
 	slider := `document.querySelector('[role=slider][aria-label="load on it"]')`
 	focus(slider)
 	at := func() float64 { return eval[float64](p, "+"+slider+`.getAttribute("aria-valuenow")`) }
