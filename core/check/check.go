@@ -298,8 +298,7 @@ func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 		r.passing.room = r.room
 		return p.ask(&r.passing, c).Used - 1
 	}
-	b := best
-	hi := over(b)
+	hi := over(best)
 	if hi <= 0 {
 		return best
 	}
@@ -307,14 +306,20 @@ func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
 	if lo > 0 {
 		return 0
 	}
-	a := 0.0
+	return crossing(over, lo, hi, best)
+}
+
+// crossing is where a function rises through 0 between 0 and b, where it is lo and hi:
+// by the false position, halved where one end stays.
+func crossing(over func(float64) float64, lo, hi, b float64) float64 {
+	a, close := 0.0, 1e-9*b
 	for range 100 {
 		mid := (a + b) / 2
 		if !math.IsInf(hi, 1) {
 			mid = b - hi*(b-a)/(hi-lo)
 		}
 		u := over(mid)
-		if math.Abs(u) < 1e-7 || b-a < 1e-9*best {
+		if math.Abs(u) < 1e-7 || b-a < close {
 			return mid
 		}
 		if u > 0 {

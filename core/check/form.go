@@ -101,27 +101,7 @@ func (g *stand) reaches(l *support.FormLink, c support.Case) float64 {
 	if hi <= 0 {
 		return most
 	}
-	a, b := 0.0, float64(most)
-	for range 60 {
-		mid := (a + b) / 2
-		if !math.IsInf(hi, 1) {
-			mid = b - hi*(b-a)/(hi-lo)
-		}
-		u := over(mid)
-		if math.Abs(u) < 1e-7 || b-a < 1e-9 {
-			return mid
-		}
-		if u > 0 {
-			b, hi = mid, u
-			lo /= 2
-		} else {
-			a, lo = mid, u
-			if !math.IsInf(hi, 1) {
-				hi /= 2
-			}
-		}
-	}
-	return a
+	return crossing(over, lo, hi, most)
 }
 
 func (g *stand) limit(by float64) Limit { return Limit{Kg: by * g.asked, Above: by >= most} }

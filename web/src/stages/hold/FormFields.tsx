@@ -204,7 +204,6 @@ export function FormFields({ shelf }: { shelf: Shelf }) {
       part={part}
       set={(p) => setShelf(shelf.id, { [form]: p })}
       fresh={(f) => f({ id: "", kind: "", x_mm: 0 }, shelf)}
-      shelf={shelf}
     />
   );
 }

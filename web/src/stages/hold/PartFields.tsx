@@ -19,7 +19,6 @@ export function PartFields<T extends object>({
   set: (p: T) => Edit;
   /** Makes a part that may be put in; without it nothing optional is offered. */
   fresh?: (make: (s: Support, shelf: Shelf) => object) => object;
-  shelf?: Shelf;
 }) {
   const { edit } = useBench();
   return groups.map((g, n) => {
