@@ -21,9 +21,9 @@ func (o *outfit) everyStud() []float64 {
 	return even(x+min(60, l/8), x+l-min(60, l/8), 600, nil)
 }
 
-// group are the places of screws in an arm of a height, so far from the upright's back.
-func group(high, wide float64) []joint.Point {
-	in := 14.0
+// Corners are places for fasteners where two pieces cross, high and wide mm: one in
+// from each corner, counted out from the upright's back and up from the arm's lower edge.
+func Corners(high, wide, in float64) []joint.Point {
 	return []joint.Point{{X: in, Y: in}, {X: wide - in, Y: in}, {X: in, Y: high - in}, {X: wide - in, Y: high - in}}
 }
 
@@ -43,7 +43,7 @@ func (o *outfit) rackOfArms() error {
 	r := &support.Rack{
 		Made: o.lumber(), Width: wide, Deep: deep, Height: quantity.Length(math.Floor(tall)), Screw: screw,
 		Arm:   support.Arm{Made: support.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: min(o.Depth, 300), High: o.size(4, 100), Thick: 18, Cheeks: true},
-		Joint: support.Joint{Kind: support.ScrewJoint, Screw: &arm, Places: group(float64(o.size(4, 100)), float64(wide))},
+		Joint: support.Joint{Kind: support.ScrewJoint, Screw: &arm, Places: Corners(float64(o.size(4, 100)), float64(wide), 14)},
 	}
 	n := max(1, int((tall-150)/450)+1)
 	step := (tall - 150) / float64(max(1, n-1))

@@ -1,0 +1,220 @@
+package check_test
+
+import (
+	"bufio"
+	"bytes"
+	"compress/gzip"
+	"crypto/sha256"
+	"encoding/json"
+	"flag"
+	"fmt"
+	"os"
+	"strconv"
+	"strings"
+	"testing"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/dress/dresstest"
+	"aguante/core/support"
+)
+
+// Golden answers: what the app says of the demo walls and of 500 frozen designs, as
+// figures and codes. A refactoring leaves them alone; a change of rule says which of
+// them it moved and writes them anew with -golden.
+const (
+	goldenDesigns = "testdata/golden.jsonl.gz"
+	goldenAnswers = "testdata/golden.csv"
+)
+
+var writeGolden = flag.Bool("golden", false, "write the golden answers anew")
+
+// drawGolden makes the frozen designs, which is done once for each time that the
+// generator has learnt something new.
+var drawGolden = flag.Bool("golden-designs", false, "draw the golden designs anew")
+
+func TestAnswersAreAsTheyWere(t *testing.T) {
+	if *drawGolden {
+		drawDesigns(t)
+	}
+	var got strings.Builder
+	got.WriteString("design,verdicts,holds_kg,straight_kg,breaks_kg,first,digest\n")
+	for _, name := range []string{"honey-room", "brick-wall"} {
+		b, err := os.ReadFile("../../demo/" + name + ".json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		got.WriteString(answerLine(t, name, b))
+	}
+	n := 0
+	for line := range goldenLines(t) {
+		n++
+		got.WriteString(answerLine(t, fmt.Sprintf("%03d", n), line))
+	}
+	if n != 500 {
+		t.Errorf("%d golden designs, there should be 500", n)
+	}
+	if *writeGolden {
+		if err := os.WriteFile(goldenAnswers, []byte(got.String()), 0o644); err != nil {
+			t.Fatal(err)
+		}
+		return
+	}
+	want, err := os.ReadFile(goldenAnswers)
+	if err != nil {
+		t.Fatal(err)
+	}
+	was, now := strings.Split(string(want), "\n"), strings.Split(got.String(), "\n")
+	if len(was) != len(now) {
+		t.Fatalf("%d answers, there were %d", len(now), len(was))
+	}
+	moved := 0
+	for i := range was {
+		if was[i] == now[i] {
+			continue
+		}
+		if moved++; moved <= 12 {
+			t.Errorf("was %s\nnow %s", was[i], now[i])
+		}
+	}
+	if moved > 0 {
+		t.Errorf("%d answers of %d are not as they were", moved, len(was))
+	}
+}
+
+// goldenLines are the frozen designs, a document a line.
+func goldenLines(t *testing.T) func(yield func([]byte) bool) {
+	return func(yield func([]byte) bool) {
+		f, err := os.Open(goldenDesigns)
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer f.Close()
+		z, err := gzip.NewReader(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		lines := bufio.NewScanner(z)
+		lines.Buffer(nil, 1<<20)
+		for lines.Scan() {
+			if !yield(lines.Bytes()) {
+				return
+			}
+		}
+	}
+}
+
+func drawDesigns(t *testing.T) {
+	var out bytes.Buffer
+	z, _ := gzip.NewWriterLevel(&out, gzip.BestCompression)
+	r := dresstest.New(1)
+	ways := dress.Ways()
+	for i, idle := 0, 0; i < 500; i++ {
+		p := r.Design(ways[i%len(ways)].Key)
+		if a, err := check.Run(p); err != nil || a.Shelves[0].HoldsUpTo.Kg == 0 {
+			if idle*4 > i { // at most a quarter that holds nothing
+				i--
+				continue
+			}
+			idle++
+		}
+		b, err := json.Marshal(p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		fmt.Fprintf(z, "%s\n", b)
+	}
+	z.Close()
+	if err := os.WriteFile(goldenDesigns, out.Bytes(), 0o644); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// answerLine checks a document and says what came of it: the first shelf's figures,
+// and a digest of all figures and codes of the whole report.
+func answerLine(t *testing.T, name string, doc []byte) string {
+	t.Helper()
+	var p design.Project
+	if err := json.Unmarshal(doc, &p); err != nil {
+		t.Fatalf("%s: %v", name, err)
+	}
+	r, err := check.Run(&p)
+	if err != nil {
+		t.Fatalf("%s: %v", name, err)
+	}
+	verdicts := make([]string, len(r.Shelves))
+	for i := range r.Shelves {
+		verdicts[i] = string(r.Shelves[i].Verdict)
+	}
+	s, breaks := &r.Shelves[0], "unknown"
+	if s.Breaks != nil {
+		breaks = six(s.Breaks.Kg)
+	}
+	sum := sha256.Sum256([]byte(figures(r)))
+	return fmt.Sprintf("%s,%s,%s,%s,%s,%s,%x\n", name, strings.Join(verdicts, " "), six(s.HoldsUpTo.Kg), six(s.StraightTo.Kg), breaks, s.First, sum[:6])
+}
+
+// six writes a figure to six digits, so that the order of a sum does not show.
+func six(v float64) string { return strconv.FormatFloat(v, 'g', 6, 64) }
+
+// figures writes all figures and codes of a report, and none of its sentences.
+func figures(r *check.Report) string {
+	var b strings.Builder
+	say := func(of ...any) {
+		for _, v := range of {
+			switch x := v.(type) {
+			case float64:
+				b.WriteString(six(x))
+			case check.Limit:
+				fmt.Fprintf(&b, "%s %v", six(x.Kg), x.Above)
+			case *check.Limit:
+				if x != nil {
+					fmt.Fprintf(&b, "%s %v", six(x.Kg), x.Above)
+				}
+			default:
+				fmt.Fprint(&b, x)
+			}
+			b.WriteByte(' ')
+		}
+		b.WriteByte('\n')
+	}
+	holes := func(of []support.Hole) {
+		for _, h := range of {
+			say(h.ID, h.X, h.Y, h.Meets, h.Counts, h.In, h.Thread, h.Pull, h.Takes, h.Shear, h.Chance)
+		}
+	}
+	say(r.Verdict, r.Weakest)
+	for i := range r.Shelves {
+		s := &r.Shelves[i]
+		say(s.ID, s.Verdict, s.Asked, s.Self, s.Evenly, s.HoldsUpTo, s.First, s.StraightTo, s.FirstSag, s.Breaks, s.BreakLink, s.Band, s.OnAssumed)
+		say(s.Handling.Verdict, s.Handling.Load, s.Handling.Used, s.Handling.Link, s.Handling.X)
+		if a := s.Accident; a != nil {
+			say(a.Verdict, a.Load, a.Used, a.Link, a.X)
+		}
+		if s.Low != nil {
+			say(s.Low.Asked, s.Low.Verdict)
+		}
+		for _, l := range s.Links {
+			say(l.ID, l.Role, l.Kind, l.Support, l.Wood, l.Used, l.Fails, l.Limit, l.Break, l.NoMean == "", l.Handling, l.Accident, l.Value, l.Now, l.Allowed, l.X)
+		}
+		for _, u := range s.Supports {
+			say(u.ID, u.Number, u.X, u.Share, u.Load, u.Arm, u.Worst, u.Lifts, u.Own)
+			holes(u.Geometry.Holes)
+		}
+		if s.Rail != nil {
+			say(s.Rail.ID, s.Rail.Worst)
+			for _, c := range s.Rail.Geometry.Columns {
+				say(c.X, c.Share, c.Moment)
+				holes(c.Holes)
+			}
+		}
+		for _, c := range s.Curve {
+			say(c.X, c.Self, c.Now, c.Later)
+		}
+	}
+	for _, st := range r.Studs {
+		say(st.ID, st.Moment, st.Takes, st.Used)
+	}
+	return b.String()
+}
