@@ -23,7 +23,7 @@ type railing struct {
 const lyings = 16
 
 // hangRail puts the shelf's rail up.
-func (r *run) hangRail(set support.Setting) {
+func (r *run) hangRail(set support.Site) {
 	rail := r.shelf.Rail
 	if rail == nil {
 		return

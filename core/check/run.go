@@ -155,10 +155,10 @@ func (r *run) hangSupports(p *design.Project) {
 		moment, force = moment+w*it.z, force+w
 	}
 	e := moment / force
-	set := support.Setting{
+	set := support.Setting{Rail: s.Rail, Site: support.Site{
 		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
-		Board: r.rests(), Rail: s.Rail, Bases: support.BasesFor(s.Duration),
-	}
+		Board: r.rests(), Bases: support.BasesFor(s.Duration),
+	}}
 	for k, st := range stands {
 		from, to := left, left+length
 		if k > 0 {
@@ -178,7 +178,7 @@ func (r *run) hangSupports(p *design.Project) {
 		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
 		r.rest.Held = append(r.rest.Held, h.HoldsDown())
 	}
-	r.hangRail(set)
+	r.hangRail(set.Site)
 }
 
 // condense sets the loads up and condenses the beam.

@@ -32,7 +32,7 @@ func (b *BoardScrews) validate(p *problem.List, reach float64) {
 // arm is what the board lies on, and what keeps it there: reach out from the wall
 // and thick where screws go up through it, mm.
 type arm struct {
-	set          *Setting
+	set          *Site
 	reach, thick float64
 	screws       *BoardScrews
 }

@@ -22,7 +22,7 @@ func behindUse(holes []drilled, hold int) Use {
 }
 
 // fastenerNotes are what fasteners assume and beware of, the same for every piece.
-func fastenerNotes(s *Setting, fix Fixing, holes []drilled, hold int) (n Notes) {
+func fastenerNotes(s *Site, fix Fixing, holes []drilled, hold int) (n Notes) {
 	if hold > 0 && hold < len(holes) {
 		n.Cautions = append(n.Cautions, fmt.Sprintf("only %d of %d %ss hold; the others are not counted", hold, len(holes), fix.noun()))
 	}
@@ -48,7 +48,7 @@ func fastenerNotes(s *Setting, fix Fixing, holes []drilled, hold int) (n Notes) 
 }
 
 // heelName names what a heel presses on.
-func (s *Setting) heelName() string {
+func (s *Site) heelName() string {
 	switch {
 	case s.Wall.Lining.Kind != wall.Bare:
 		return "lining under the heel"
@@ -59,7 +59,7 @@ func (s *Setting) heelName() string {
 }
 
 // intoName names what holds the fasteners.
-func (s *Setting) intoName(fix Fixing) string {
+func (s *Site) intoName(fix Fixing) string {
 	switch {
 	case s.Wall.Solid():
 		return fix.noun() + "s into the wall"

@@ -1,7 +1,6 @@
 package support
 
 import (
-	"fmt"
 	"math"
 
 	"aguante/core/problem"
@@ -53,26 +52,6 @@ type Standard struct {
 	Below quantity.Length `json:"below_mm"`
 }
 
-// PlateHole is a hole with a fastener in it, Down from the board's underside
-// (negative above it) and Offset to the side.
-type PlateHole struct {
-	ID     string          `json:"id"`
-	Down   quantity.Length `json:"down_mm"`
-	Offset quantity.Length `json:"offset_mm"`
-}
-
-func validateHoles(p *problem.List, holes []PlateHole, above, below, width float64) {
-	if n := len(holes); n > 24 {
-		p.Add("holes", "%d holes: at most 24", n)
-	}
-	for i, h := range holes {
-		at := p.In(fmt.Sprintf("holes[%d]", i))
-		at.ID(h.ID)
-		at.Between("down_mm", float64(h.Down), -above, below)
-		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
-	}
-}
-
 // Noun is what it is called.
 func (b *Braced) Noun() string { return "bracket" }
 
@@ -98,14 +77,14 @@ func (b *Braced) Validate(p *problem.List) {
 // braced is a rated bracket in its place.
 type braced struct {
 	*Braced
-	set   Setting
+	set   Site
 	mount mount
 }
 
 // Hang puts the bracket in its place. It turns on its own heel, a standard on the
 // heel of the bracket that is clipped into it: fasteners below that do not pull.
 func (b *Braced) Hang(s Setting) Hung {
-	h := &braced{Braced: b, set: s}
+	h := &braced{Braced: b, set: s.Site}
 	var holes []drilled
 	high := 0.0
 	for _, o := range b.Holes {

@@ -166,7 +166,7 @@ type takes struct {
 }
 
 // drill puts a fixing through a piece into the wall at x, y.
-func (s *Setting) drill(id string, x, y float64, fix Fixing, through piece) drilled {
+func (s *Site) drill(id string, x, y float64, fix Fixing, through piece) drilled {
 	d := drilled{id: id, x: x, y: y, fix: fix, screw: fix.screw(), piece: through, wall: s.Wall}
 	if through.wood != nil {
 		d.piece.Length = max(0, through.Length-float64(fix.Recess))
@@ -183,7 +183,7 @@ func (s *Setting) drill(id string, x, y float64, fix Fixing, through piece) dril
 }
 
 // fill works out what it takes in each case.
-func (d *drilled) fill(s *Setting) {
+func (d *drilled) fill(s *Site) {
 	if d.counts() {
 		for c := range cases {
 			d.caps[c] = d.takes(nil, c, s.Bases[c])
@@ -441,7 +441,7 @@ func (d *drilled) better() (length, times float64) {
 // bearing is the pressure, MPa, that the wall takes under a heel: a lining's; on
 // bare masonry the piece's own across its grain, a steel one held to what a lining
 // takes; on bare studs the softer of piece and stud.
-func (s *Setting) bearing(holes []drilled) float64 {
+func (s *Site) bearing(holes []drilled) float64 {
 	if s.Wall.Lining.Kind != wall.Bare {
 		return wall.LiningBearing
 	}

@@ -10,15 +10,6 @@ import (
 	"aguante/core/working"
 )
 
-// Steel is what a bar is made of.
-type Steel string
-
-// The steels.
-const (
-	Unmarked   Steel = "unmarked"   // mild steel of no stated grade, Fy 205 MPa
-	Structural Steel = "structural" // Fy 250 MPa
-)
-
 // LegSide says where a bracket's wall leg is.
 type LegSide string
 
@@ -27,8 +18,6 @@ const (
 	LegBelow LegSide = "below"
 	LegAbove LegSide = "above"
 )
-
-const steelE = 200000 // MPa
 
 // FlatBracket is an angle bent from flat bar, without a brace: a leg on the
 // wall and an arm under the shelf. Lengths from the corner, mm.
@@ -61,7 +50,7 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	p.Between("leg_mm", float64(b.Leg), 20, 1000)
 	p.Between("width_mm", float64(b.Width), 8, 200)
 	p.Between("thickness_mm", float64(b.Thickness), 0.8, 20)
-	p.OneOf("steel", string(b.Steel), []string{string(Unmarked), string(Structural)})
+	p.OneOf("steel", string(b.Steel), problem.Words(steels()))
 	p.OneOf("leg_side", string(b.LegSide), []string{string(LegBelow), string(LegAbove)})
 	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
 	b.Screw.Validate(p.In("screw"))
@@ -77,17 +66,10 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	b.Board.validate(p, float64(b.Reach))
 }
 
-func (b *FlatBracket) yield() float64 {
-	if b.Steel == Structural {
-		return 250
-	}
-	return 205
-}
-
 // flat is a flat bracket in its place.
 type flat struct {
 	*FlatBracket
-	set   Setting
+	set   Site
 	holes []drilled
 	near  int // the hole nearest the corner that holds, or -1
 	hold  int // how many hold
@@ -99,7 +81,7 @@ type flat struct {
 
 // Hang puts the bracket in its place.
 func (b *FlatBracket) Hang(s Setting) Hung {
-	f := &flat{FlatBracket: b, set: s, near: -1}
+	f := &flat{FlatBracket: b, set: s.Site, near: -1}
 	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
@@ -188,20 +170,12 @@ func (f *flat) Links() []Link {
 }
 
 func (f *flat) bar(sh *working.Sheet, a Action) Use {
-	m := math.Abs(a.M)
-	by, name := 1/1.67, "Fy × Z / 1.67"
-	if a.Case == Break {
-		by, name = 1.1, "1.1 × Fy × Z"
-	}
-	limit := f.yield() * f.net * by
 	if sh.On() {
-		hole := f.net*4/float64(f.Thickness)/float64(f.Thickness) - float64(f.Width)
+		hole := float64(f.Width) - f.net*4/float64(f.Thickness)/float64(f.Thickness)
 		sh.Add("Z", "plastic modulus of the bar at the hole nearest the corner", "(b − dhole) × t² / 4", f.net, working.Modulus, "statics",
-			working.In("b", float64(f.Width), working.Length), working.In("dhole", -hole, working.Length), working.In("t", float64(f.Thickness), working.Length))
-		sh.Add("Mbar", "moment that the bar takes", name, limit, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", f.yield(), working.Stress), working.In("Z", f.net, working.Modulus))
-		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mbar", limit, working.Moment))
+			working.In("b", float64(f.Width), working.Length), working.In("dhole", hole, working.Length), working.In("t", float64(f.Thickness), working.Length))
 	}
-	return Use{Used: m / limit, How: "bends at the corner"}
+	return Use{Used: f.Steel.bar(sh, math.Abs(a.M), f.net, a.Case), How: "bends at the corner"}
 }
 
 // tipDroop is how far the arm's tip goes down, mm.
@@ -229,7 +203,7 @@ func (f *flat) tipDroop(sh *working.Sheet, a Action) float64 {
 
 func (f *flat) droop(sh *working.Sheet, a Action) Use {
 	d := f.tipDroop(sh, a)
-	limit := f.set.Depth / 100
+	limit := droopLimit(f.set.Depth)
 	if sh.On() {
 		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
 		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule", working.In("depth", f.set.Depth, working.Length))

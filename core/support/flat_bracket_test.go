@@ -70,12 +70,12 @@ func bracket() *FlatBracket {
 func setting(x float64) Setting {
 	pine, _ := material.WoodOf("ponderosa-pine")
 	clear, _ := material.GradeOf("clear")
-	return Setting{
+	return Setting{Site: Site{
 		Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
 			Studs: []wall.Stud{{ID: "s1", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}},
 		X: x, Underside: 1200, Depth: 260, Thickness: 19.05,
 		Board: material.Board{Wood: pine, Grade: clear}, Bases: BasesFor(material.Changing),
-	}
+	}}
 }
 
 func hang(b *FlatBracket, x float64) *flat { return b.Hang(setting(x)).(*flat) }
@@ -83,8 +83,8 @@ func hang(b *FlatBracket, x float64) *flat { return b.Hang(setting(x)).(*flat) }
 func TestRow12FlatBracketWhole(t *testing.T) {
 	f := hang(bracket(), 500)
 	a := Action{R: 120, M: 120 * 130}
-	if !near(f.net, 181.8, 0.005) || !near(f.yield()*f.net/1.67, 22320, 0.005) {
-		t.Errorf("Z %v, moment %v", f.net, f.yield()*f.net/1.67)
+	if !near(f.net, 181.8, 0.005) || !near(f.Steel.yield()*f.net/1.67, 22320, 0.005) {
+		t.Errorf("Z %v, moment %v", f.net, f.Steel.yield()*f.net/1.67)
 	}
 	if u := f.bar(nil, a); !near(u.Used, 0.699, 0.005) {
 		t.Errorf("bar used %v, want 0.699", u.Used)

@@ -3,6 +3,7 @@ package support
 import (
 	"math"
 
+	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -85,7 +86,7 @@ func (f *Frame) validate(p *problem.List) {
 // framed is a frame in its place.
 type framed struct {
 	*Frame
-	set *Setting
+	set *Site
 }
 
 func (f *framed) arm() arm {
@@ -203,7 +204,7 @@ func (f *framed) foot(sh *working.Sheet, a Action) Use {
 	}
 	j := jointed{Joint: &Joint{Kind: ScrewJoint, Screw: f.Brace.Screw}, set: f.set, wood: f.Made, width: float64(f.Brace.High), arm: float64(f.Width), back: float64(f.Deep)}
 	for i := range f.Brace.Count {
-		j.Places = append(j.Places, at(0, 20*float64(i)))
+		j.Places = append(j.Places, joint.Point{Y: 20 * float64(i)})
 	}
 	u := j.group(sh, force{V: v}, on)
 	u.How = "slips: its screws " + u.How

@@ -1,5 +1,7 @@
 package support
 
+import "aguante/core/wall"
+
 // Geometry is a support as it is drawn; mm and N. The board's underside is the
 // origin: y up, z out from the wall; in front views x is counted from the
 // support's own place. Low and High are the heights that a side view has to show.
@@ -95,7 +97,7 @@ func Blank() Geometry {
 }
 
 // newGeometry starts the drawing of a support under an action.
-func (s *Setting) newGeometry(a Action) Geometry {
+func (s *Site) newGeometry(a Action) Geometry {
 	g := Blank()
 	g.Gap, g.Arm = s.Wall.Lining.Gap(), a.Arm()
 	return g
@@ -140,4 +142,33 @@ type Column struct {
 	Share  float64 `json:"share_n"`
 	Moment float64 `json:"moment_nmm"`
 	Geometry
+}
+
+// Hole is one fastener into the wall, as drawn and as drilled.
+type Hole struct {
+	ID        string     `json:"id"`
+	X         float64    `json:"x_mm"` // along the wall
+	Y         float64    `json:"y_mm"` // from the board's underside
+	Meets     wall.Meets `json:"meets"`
+	Edge      float64    `json:"edge_mm"`
+	Chance    float64    `json:"chance_of_a_miss"`
+	Counts    bool       `json:"counts"`
+	Near      bool       `json:"near"` // the one that the drawing speaks of: nearest the corner of those that hold
+	Stud      string     `json:"stud,omitempty"`
+	StudDepth float64    `json:"stud_depth_mm"`
+	Head      float64    `json:"head_mm"` // where its head is, out from the wall
+	Length    float64    `json:"length_mm"`
+	D         float64    `json:"d_mm"`
+	In        float64    `json:"in_stud_mm"`
+	Thread    float64    `json:"thread_mm"`
+	Least     float64    `json:"least_mm"`
+	Would     float64    `json:"would_need_mm"` // shortest length that counts
+	Pull      float64    `json:"pull_n"`
+	Takes     float64    `json:"takes_n"`
+	Shear     float64    `json:"shear_n"`
+	Pilot     float64    `json:"pilot_mm"`
+	Clearance float64    `json:"clearance_mm,omitempty"`
+	Better    float64    `json:"better_mm,omitempty"` // a length sold that holds more
+	Times     float64    `json:"better_times,omitempty"`
+	Why       string     `json:"why,omitempty"`
 }

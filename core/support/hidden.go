@@ -40,7 +40,7 @@ func (b *Hidden) Validate(p *problem.List) {
 	p.Between("width_mm", float64(b.Width), 5, 1000)
 	p.Between("thickness_mm", float64(b.Thickness), 1, 40)
 	p.Between("plate_mm", float64(b.Plate), 10, 400)
-	p.OneOf("steel", string(b.Steel), []string{string(Unmarked), string(Structural)})
+	p.OneOf("steel", string(b.Steel), problem.Words(steels()))
 	at := p.In("slot")
 	at.Between("deep_mm", float64(b.Slot.Deep), float64(b.Reach), 1200)
 	at.Between("wide_mm", float64(b.Slot.Wide), float64(b.Width), 1200)
@@ -52,14 +52,14 @@ func (b *Hidden) Validate(p *problem.List) {
 // slotted is one in its place.
 type slotted struct {
 	*Hidden
-	set   Setting
+	set   Site
 	mid   float64 // of the blade, above the board's underside
 	mount mount
 }
 
 // Hang puts the plate on the wall.
 func (b *Hidden) Hang(s Setting) Hung {
-	h := &slotted{Hidden: b, set: s, mid: s.Thickness / 2}
+	h := &slotted{Hidden: b, set: s.Site, mid: s.Thickness / 2}
 	var holes []drilled
 	for _, o := range b.Holes {
 		holes = append(holes, h.set.drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, plate(float64(b.Thickness))))
@@ -93,23 +93,12 @@ func (h *slotted) Links() []Link {
 }
 
 func (h *slotted) blade(sh *working.Sheet, a Action) Use {
-	fy := 205.0
-	if h.Steel == Structural {
-		fy = 250
-	}
 	t := float64(h.Thickness)
 	z := float64(h.Width) * t * t / 4
-	by, name := 1/1.67, "Fy × Z / 1.67"
-	if a.Case == Break {
-		by, name = 1.1, "1.1 × Fy × Z"
-	}
-	m, takes := math.Abs(a.M), fy*z*by
 	if sh.On() {
 		sh.Add("Z", "plastic modulus of the blade where it leaves the plate", "b × t² / 4", z, working.Modulus, "statics", working.In("b", float64(h.Width), working.Length), working.In("t", t, working.Length))
-		sh.Add("Mb", "moment that the blade takes", name, takes, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", fy, working.Stress), working.In("Z", z, working.Modulus))
-		sh.Add("used", "part of it in use", "M / Mb", m/takes, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mb", takes, working.Moment))
 	}
-	return Use{Used: m / takes, How: "bends at the wall"}
+	return Use{Used: h.Steel.bar(sh, math.Abs(a.M), z, a.Case), How: "bends at the wall"}
 }
 
 // pressure is the greatest on the slot's walls.
@@ -149,7 +138,7 @@ func (h *slotted) droop(sh *working.Sheet, a Action) Use {
 	e, ei := a.Arm(), steelE*h.inertia()
 	bent := max(0, a.R*e*e*e/(3*ei)+a.R*e*e/(2*ei)*(h.set.Depth-e))
 	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / float64(h.Reach)
-	limit := h.set.Depth / 100
+	limit := droopLimit(h.set.Depth)
 	u := (bent + loose) / limit
 	if sh.On() {
 		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness), working.In("depth", h.set.Depth, working.Length))

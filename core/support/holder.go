@@ -71,7 +71,7 @@ func onBevel(v, e, zb, hp, deg float64) hooked {
 type held struct {
 	framed
 	h    *Holder
-	own  Setting
+	own  Site
 	rail *Rail // nil: nothing to hang on
 	up   material.Board
 	lips [2]lipped // of the hook, and of the rail
@@ -86,7 +86,7 @@ type lipped struct {
 
 // Hang hooks a holder onto the shelf's rail.
 func (h *Holder) Hang(s Setting) Hung {
-	out := &held{h: h, own: s}
+	out := &held{h: h, own: s.Site}
 	out.framed = framed{Frame: &h.Frame, set: &out.own}
 	if s.Rail != nil && s.Rail.Kind == Cleat {
 		out.rail = s.Rail

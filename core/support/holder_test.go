@@ -182,7 +182,7 @@ func TestSleeveByHand(t *testing.T) {
 	block := &Rail{Made: Made{"douglas-fir", "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5, Height: 45, Thickness: 80, Screw: Fixing{Type: "wood-14", Length: 152.4},
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
 	riders := []Rider{{300, straight}, {600, straight}, {900, straight}}
-	h := block.Hang(s, riders, 9, 0.4).(*sleeve)
+	h := block.Hang(s.Site, riders, 9, 0.4).(*sleeve)
 	a := Action{R: 60, M: 60 * 130}
 	// Skins: 0.4 × 7800 = 3120 N·mm on 2 × 150 × 9²/6 = 4050 mm³: 0.7704 MPa; plywood
 	// of 9 mm, MOR 57 × 0.8026/2.1 = 21.785 at CD 1.
@@ -196,7 +196,7 @@ func TestSleeveByHand(t *testing.T) {
 	}
 	deep := *block
 	deep.Thickness = 120
-	if u := deep.Hang(s, riders, 9, 0.4).(*sleeve).bears(nil, a); u.Used >= h.bears(nil, a).Used {
+	if u := deep.Hang(s.Site, riders, 9, 0.4).(*sleeve).bears(nil, a); u.Used >= h.bears(nil, a).Used {
 		t.Error("a deeper block presses as hard")
 	}
 	if u := h.fits(nil, nil); u.Used != 0 {
@@ -213,7 +213,7 @@ func TestSleeveByHand(t *testing.T) {
 	} {
 		b := *block
 		c.change(&b)
-		if u := b.Hang(s, riders, c.skin, 0.4).(*sleeve).fits(nil, nil); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, how) {
+		if u := b.Hang(s.Site, riders, c.skin, 0.4).(*sleeve).fits(nil, nil); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, how) {
 			t.Errorf("%s: %+v", how, u)
 		}
 	}

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"aguante/core/fastener"
+	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -88,7 +89,7 @@ func (h *HookRail) Validate(p *problem.List) {
 type hookRail struct {
 	*HookRail
 	set   Stage
-	own   Setting
+	own   Site
 	rail  *railed
 	goods []float64 // weight on each hook, N
 }
@@ -96,7 +97,7 @@ type hookRail struct {
 // Stand puts a hook rail up. What hangs over several hooks is shared by them; what
 // hangs over none is taken by the nearest.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.setting(s.X)}
+	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.site(s.X)}
 	var riders []Rider
 	var at []float64
 	for _, k := range h.Hooks {
@@ -198,23 +199,22 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) Use {
 	return worst
 }
 
+// threaded is what the threads at a pipe's end leave of its strength (Rule).
+const threaded = 0.75
+
 // modulus is that of the peg or the pipe; a pipe's threads leave three quarters.
 func (h *hookRail) modulus() float64 {
 	d := float64(h.Peg.D)
 	if h.Peg.Kind == Pipe {
-		in := d - 2*float64(h.Peg.Wall)
-		return math.Pi * (math.Pow(d, 4) - math.Pow(in, 4)) / (32 * d) * 0.75
+		return joint.Tube(d, d-2*float64(h.Peg.Wall)) * threaded
 	}
-	return math.Pi * d * d * d / 32
+	return joint.Round(d)
 }
 
 func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) Use {
 	p := h.load(sh, i, d)
 	m, s := p*float64(h.Peg.Reach), h.modulus()
-	f := 205 / 1.67
-	if d.Case == Break {
-		f = 205 * 1.1
-	}
+	f, _ := Unmarked.bending(d.Case)
 	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
 	if h.Peg.Kind == WoodPeg {
 		f, formula = h.Peg.Made.board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
@@ -230,7 +230,7 @@ func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) Use {
 	p := h.load(sh, i, d)
 	l, dia := float64(h.Thickness), float64(h.Peg.D)
 	m := p * float64(h.Peg.Reach)
-	q := (4*p/l + 6*m/l/l) / dia
+	q := joint.BoreRoot(dia, l, p, m)
 	f, by := boreStrength(sh, h.rail.board, dia, true, h.set.Bases[d.Case])
 	if sh.On() {
 		sh.Add("q", "pressure at the bore's mouth", "(4 × P / L + 6 × P × a / L²) / D", q, working.Stress, "statics, straight-line pressure", working.In("P", p, working.Force), working.In("L", l, working.Length), working.In("a", float64(h.Peg.Reach), working.Length), working.In("D", dia, working.Length))
@@ -298,7 +298,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	up, r := float64(h.Bottom+h.Peg.Up), float64(h.Peg.D)/2
 	t, reach := float64(h.Thickness), float64(h.Peg.Reach)
 	for i, k := range h.Hooks {
-		set := h.set.setting(float64(k.X))
+		set := h.set.site(float64(k.X))
 		g := set.newGeometry(Action{})
 		p := h.load(nil, i, d)
 		g.Arm = t + reach

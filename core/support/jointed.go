@@ -90,7 +90,7 @@ func (j *Joint) validate(p *problem.List) {
 // and upright mm deep.
 type jointed struct {
 	*Joint
-	set              *Setting
+	set              *Site
 	wood             Made
 	width, arm, back float64
 	// Where the pieces lie side by side and are not as wide as one another: what the

@@ -50,7 +50,7 @@ func (k *Keyhole) Validate(p *problem.List) {
 // keyed is a keyhole in its place.
 type keyed struct {
 	*Keyhole
-	set   Setting
+	set   Site
 	board material.Board
 	mount mount
 	shank fastener.Screw
@@ -60,7 +60,7 @@ type keyed struct {
 // shelf that belongs to it. The screw's head is not drawn up, so the piece is no
 // member of the joint but a plate as thick as its lip.
 func (k *Keyhole) Hang(s Setting) Hung {
-	h := &keyed{Keyhole: k, set: s, board: k.Made.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
+	h := &keyed{Keyhole: k, set: s.Site, board: k.Made.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
 	lip := float64(k.Lip)
 	if !k.Routed {
 		lip = 2
@@ -129,20 +129,6 @@ func (h *keyed) slot(sh *working.Sheet, a Action) Use {
 		how = "crushes on the shank"
 	}
 	return Use{Used: u, How: how}
-}
-
-// boreStrength is what the wall of a bore takes from a pin, MPa: Fe across the
-// grain over 5, or along a stud's over 4; at the break Fe itself.
-func boreStrength(sh *working.Sheet, b material.Board, d float64, across bool, on material.Basis) (float64, string) {
-	fe := fastener.Embedding(sh, b.G(), d, across)
-	part, by := 5.0, "Fe⊥ / 5"
-	if !across {
-		part, by = 4, "Fe∥ / 4"
-	}
-	if on.Mean {
-		part, by = 1, "Fe"
-	}
-	return fe / part, by
 }
 
 // Geometry draws the piece, the slot and the screw's pull.

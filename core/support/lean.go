@@ -182,14 +182,14 @@ func (c *HingedCart) Validate(p *problem.List) {
 type hinged struct {
 	*HingedCart
 	set   Stage
-	own   Setting
+	own   Site
 	holes []drilled // of the upper hinge
 	hold  int
 }
 
 // Stand puts a cart on its hinges.
 func (c *HingedCart) Stand(s Stage) Standing {
-	h := &hinged{HingedCart: c, set: s, own: s.setting(float64(c.X))}
+	h := &hinged{HingedCart: c, set: s, own: s.site(float64(c.X))}
 	for i := range c.Count {
 		y := float64(c.Up+c.Apart) + (float64(i)/float64(max(1, c.Count-1))-0.5)*float64(c.Rows)
 		d := h.own.drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X), y, c.Screw, plate(3))

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
 )
@@ -12,7 +13,7 @@ import (
 // stud stand over one another and turn on the piece's lower edge by the heel rule.
 // low and high are the edges that bear on the wall, above the board's underside.
 type mount struct {
-	set       *Setting
+	set       *Site
 	fix       Fixing
 	name      string // what the piece is called
 	holes     []drilled
@@ -40,7 +41,7 @@ const sameColumn = 25
 
 // newMount puts a piece up. alone makes one column of all; else each stud's
 // fasteners are one, and press is the length of the piece that bears there.
-func newMount(s *Setting, name string, fix Fixing, holes []drilled, low, high float64, alone bool, press func(xs []float64, i int) float64) mount {
+func newMount(s *Site, name string, fix Fixing, holes []drilled, low, high float64, alone bool, press func(xs []float64, i int) float64) mount {
 	m := mount{set: s, fix: fix, name: name, holes: holes, low: low, high: high}
 	for i := range holes {
 		h := &holes[i]
@@ -75,7 +76,7 @@ func newMount(s *Setting, name string, fix Fixing, holes []drilled, low, high fl
 }
 
 // newPlate is a mount of one column, width mm wide.
-func newPlate(s *Setting, name string, fix Fixing, holes []drilled, low, high, width float64) mount {
+func newPlate(s *Site, name string, fix Fixing, holes []drilled, low, high, width float64) mount {
 	return newMount(s, name, fix, holes, low, high, true, func([]float64, int) float64 { return width })
 }
 
@@ -227,7 +228,7 @@ func (m *mount) holeFacts(g *Geometry, h *Hole) {
 }
 
 // behindName is what the fasteners are in.
-func (s *Setting) behindName(f Fixing) string {
+func (s *Site) behindName(f Fixing) string {
 	switch {
 	case s.Wall.Solid():
 		return "wall"
@@ -243,7 +244,7 @@ func (m *mount) notes() Notes { return fastenerNotes(m.set, m.fix, m.holes, m.ho
 // crowd marks the fasteners of a wooden piece that stand too near its ends, its
 // edges or one another: under half of what is usual they split it and do not
 // count; it returns a caution for the rest. from and to are its ends.
-func (s *Setting) crowd(holes []drilled, name string, from, to, low, high float64) string {
+func (s *Site) crowd(holes []drilled, name string, from, to, low, high float64) string {
 	caution := ""
 	warn := func(i int, got, least float64, where string) {
 		got = math.Round(got*10) / 10
@@ -273,6 +274,40 @@ func (s *Setting) crowd(holes []drilled, name string, from, to, low, high float6
 		if holes[i].split != "" {
 			holes[i].caps = [cases]takes{}
 		}
+	}
+	return caution
+}
+
+// PlateHole is a hole with a fastener in it, Down from the board's underside
+// (negative above it) and Offset to the side.
+type PlateHole struct {
+	ID     string          `json:"id"`
+	Down   quantity.Length `json:"down_mm"`
+	Offset quantity.Length `json:"offset_mm"`
+}
+
+func validateHoles(p *problem.List, holes []PlateHole, above, below, width float64) {
+	if n := len(holes); n > 24 {
+		p.Add("holes", "%d holes: at most 24", n)
+	}
+	for i, h := range holes {
+		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at.ID(h.ID)
+		at.Between("down_mm", float64(h.Down), -above, below)
+		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
+	}
+}
+
+// crowdUpright is crowd for a piece whose grain runs up the wall.
+func (s *Site) crowdUpright(holes []drilled, x, width, low, high float64) string {
+	turned := make([]drilled, len(holes))
+	for i := range holes {
+		turned[i] = holes[i]
+		turned[i].x, turned[i].y = holes[i].y, holes[i].x
+	}
+	caution := s.crowd(turned, "upright", low, high, x-width/2, x+width/2)
+	for i := range holes {
+		holes[i].split, holes[i].caps = turned[i].split, turned[i].caps
 	}
 	return caution
 }

@@ -48,7 +48,7 @@ func (p *Pin) Noun() string { return "pin" }
 func (p *Pin) Validate(l *problem.List) {
 	l.OneOf("kind", string(p.Kind), problem.Words([]PinKind{DowelPin, TenonPin, RodPin}))
 	if p.Kind == RodPin {
-		l.OneOf("steel", string(p.Steel), []string{string(Unmarked), string(Structural)})
+		l.OneOf("steel", string(p.Steel), problem.Words(steels()))
 	} else {
 		p.Made.validate(l)
 	}
@@ -65,7 +65,7 @@ func (p *Pin) Validate(l *problem.List) {
 // pinned is a pin in its place.
 type pinned struct {
 	*Pin
-	set   Setting
+	set   Site
 	strip *Rail // nil: straight in the wall
 	face  float64
 	root  material.Board // what its root is in; a stud lies along its grain
@@ -75,7 +75,7 @@ type pinned struct {
 
 // Hang puts a pin in the middle of the board's thickness.
 func (p *Pin) Hang(s Setting) Hung {
-	h := &pinned{Pin: p, set: s, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
+	h := &pinned{Pin: p, set: s.Site, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
 	if r := s.Rail; r != nil && r.Kind == Strip {
 		h.strip, h.face = r, float64(r.Thickness)
 		h.root = r.Made.board(float64(r.Thickness), float64(r.Height))
@@ -88,9 +88,6 @@ func (p *Pin) Hang(s Setting) Hung {
 	}
 	return h
 }
-
-// around is the wood that a pin should have about it, mm (Rule).
-const around = 6.0
 
 // masonryBed is the pressure that a pin set in mortar or resin in sound masonry
 // may put on its bore, MPa (Rule, low on purpose).
@@ -175,17 +172,10 @@ func (h *pinned) bends(sh *working.Sheet, a Action) Use {
 	m, s, on := h.moment(sh, a), h.modulus(), h.set.Bases[a.Case]
 	var f float64
 	if h.Kind == RodPin {
-		fy := 205.0
-		if h.Steel == Structural {
-			fy = 250
-		}
-		by, name := 1/1.67, "Fy / 1.67"
-		if a.Case == Break {
-			by, name = 1.1, "1.1 × Fy"
-		}
-		f = fy * by
+		var name string
+		f, name = h.Steel.bending(a.Case)
 		if sh.On() {
-			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy", working.In("Fy", fy, working.Stress))
+			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy", working.In("Fy", h.Steel.yield(), working.Stress))
 		}
 	} else {
 		f = h.Made.board(float64(h.Width), float64(h.High)).Bending(sh, on)
@@ -239,7 +229,7 @@ func (h *pinned) droop(sh *working.Sheet, a Action) Use {
 	loose, out := h.play(), max(0, h.reach(a))
 	slope := a.R * out * out / (2 * h.stiffness())
 	bent := max(0, a.R*out*out*out/(3*h.stiffness())+slope*(h.set.Depth-a.Arm()))
-	limit := h.set.Depth / 100
+	limit := droopLimit(h.set.Depth)
 	u := (loose + bent) / limit
 	if sh.On() {
 		sh.Add("δplay", "at the front edge, from play in both bores", "depth × (p / Lroot + p / Ltip)", loose, working.Length, "engineering basis",

@@ -140,7 +140,7 @@ type racked struct {
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
 	down     map[setDown]standing
-	frame    Setting
+	frame    Site
 	joint    jointed
 	post     material.Board // what the uprights are of, on its flat
 	beam     material.Board // and the arms, on edge
@@ -173,7 +173,7 @@ func (r *Rack) Stand(s Stage) Standing {
 	for i := range order {
 		h.at = append(h.at, float64(order[i].X))
 	}
-	h.frame = s.setting(s.X)
+	h.frame = s.site(s.X)
 	h.joint = jointed{Joint: &r.Joint, set: &h.frame, wood: r.Arm.Made, width: h.armWidth(), arm: float64(r.Arm.High), back: float64(r.Deep),
 		through: float64(r.Arm.Thick), into: float64(r.Width), faces: 1, main: &r.Made}
 	if r.Arm.Cheeks {
@@ -191,7 +191,7 @@ func (r *Rack) Stand(s Stage) Standing {
 	}
 	for i := range order {
 		u := uprighted{Upright: &order[i]}
-		set := s.setting(float64(order[i].X))
+		set := s.site(float64(order[i].X))
 		for k, y := range r.Rows {
 			u.holes = append(u.holes, set.drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, timber("upright", h.post, float64(r.Deep), false)))
 		}
@@ -467,7 +467,7 @@ func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
 	a := float64(h.Arm.Reach)
 	e = min(e, a)
 	tip := r * e * e * (3*a - e) / (6 * ei) * h.set.LongTerm
-	limit := a / 100
+	limit := droopLimit(a)
 	if sh.On() {
 		sh.Add("tip", "how far the arm's tip goes down in the end", "R × e² × (3a − e) / (6 EI) × growth", tip, working.Length, "statics; EC5 creep",
 			working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("a", a, working.Length), working.In("EI", ei, working.Stiffness), working.In("growth", h.set.LongTerm, working.Ratio))
@@ -598,7 +598,7 @@ func (h *racked) Parts(d Demand) []FormPart {
 	w, t, high := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.High)
 	for i := range h.uprights {
 		u := &h.uprights[i]
-		set := h.set.setting(float64(u.X))
+		set := h.set.site(float64(u.X))
 		g := set.newGeometry(Action{})
 		g.Shapes = append(g.Shapes, Shape{Name: "upright", Stuff: h.Made.stuff(), Side: box(0, 0, t, float64(h.Height)), Front: box(-w, 0, w, float64(h.Height))})
 		if n := u.Notch; n != nil {

@@ -106,7 +106,7 @@ func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*m
 // railed is a rail in its place: one mount for each of its lengths.
 type railed struct {
 	*Rail
-	set     Setting
+	set     Site
 	board   material.Board // bent from stud to stud
 	lengths []span
 	riders  []Rider
@@ -149,7 +149,7 @@ type span struct {
 }
 
 // newRailed puts a rail up, with what rides on it.
-func newRailed(r *Rail, s Setting, riders []Rider) *railed {
+func newRailed(r *Rail, s Site, riders []Rider) *railed {
 	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.board(float64(r.Thickness), float64(r.Height))}
 	ends := []float64{float64(r.X)}
 	joints := slices.Clone(r.Joints)
@@ -189,7 +189,7 @@ func newRailed(r *Rail, s Setting, riders []Rider) *railed {
 
 // Hang puts a rail up with what rides on it. skin is that of a hollow shelf over a
 // block, and beyond the part of the load's moment that is left about its front.
-func (r *Rail) Hang(s Setting, riders []Rider, skin, beyond float64) Shared {
+func (r *Rail) Hang(s Site, riders []Rider, skin, beyond float64) Shared {
 	out := newRailed(r, s, riders)
 	if r.Kind == Block {
 		return &sleeve{railed: out, skin: skin, beyond: beyond, along: s.Along}
@@ -421,22 +421,6 @@ func (r *railed) splits(sh *working.Sheet, all []Action) Use {
 		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force), working.In("F90", f, working.Force))
 	}
 	return Use{Used: used, How: "splits along its grain"}
-}
-
-// splitting is the force across its grain, N, that splits a piece b thick and h
-// high, he being from the loaded edge to the farthest fastener (EC5 8.1.4).
-func splitting(sh *working.Sheet, b, h, he float64, on material.Basis) float64 {
-	he = min(max(he, 0), 0.95*h)
-	by, formula := 0.48*on.CD, "14 × b × √(he / (1 − he / h)) × 0.48 × CD"
-	if on.Mean {
-		by, formula = 1, "14 × b × √(he / (1 − he / h))"
-	}
-	f := 14 * b * math.Sqrt(he/(1-he/h)) * by
-	if sh.On() {
-		sh.Add("F90", "force that splits it, he from the loaded edge to the farthest fastener", formula, f, working.Force, "EC5 8.1.4",
-			working.In("b", b, working.Length), working.In("he", he, working.Length), working.In("h", h, working.Length), working.In("CD", on.CD, working.Ratio))
-	}
-	return f
 }
 
 // outline is the rail's end as seen from the side: a cleat has its bevel, high at

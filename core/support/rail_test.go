@@ -19,7 +19,7 @@ func railOn(r *Rail, s Setting, at ...float64) *railed {
 	for _, x := range at {
 		riders = append(riders, Rider{x, straight})
 	}
-	return newRailed(r, s, riders)
+	return newRailed(r, s.Site, riders)
 }
 
 func loads(v, e float64, n int) []Action {

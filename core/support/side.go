@@ -58,7 +58,7 @@ func (s *Side) Hang(set Setting) Hung {
 	}
 	h.other = *set.Wall
 	h.other.Length, h.other.Studs, h.other.KeepOuts = 3000, s.Studs, nil
-	side := set
+	side := set.Site
 	side.Wall = &h.other
 	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a Action) Pulled {
 		v := a.R * h.part

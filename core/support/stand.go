@@ -81,7 +81,7 @@ func (f *StandingFrame) Validate(p *problem.List) {
 type stoodFrame struct {
 	*StandingFrame
 	set   Stage
-	own   Setting
+	own   Site
 	at    []float64
 	holes []drilled
 	hold  int
@@ -93,7 +93,7 @@ const topPull = 250.0
 
 // Stand puts a frame up.
 func (f *StandingFrame) Stand(s Stage) Standing {
-	h := &stoodFrame{StandingFrame: f, set: s, own: s.setting(s.X)}
+	h := &stoodFrame{StandingFrame: f, set: s, own: s.site(s.X)}
 	for _, p := range f.Posts {
 		h.at = append(h.at, float64(p.X))
 	}
@@ -348,7 +348,7 @@ func (h *stoodFrame) Parts(d Demand) []FormPart {
 		t = h.tie(nil, d) / float64(h.hold)
 	}
 	for i, p := range h.Posts {
-		set := h.set.setting(float64(p.X))
+		set := h.set.site(float64(p.X))
 		g := set.newGeometry(Action{})
 		high := float64(h.Height)
 		if !h.Leaning {

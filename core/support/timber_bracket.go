@@ -3,12 +3,9 @@ package support
 import (
 	"math"
 
-	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/working"
 )
-
-func at(x, y float64) joint.Point { return joint.Point{X: x, Y: y} }
 
 // TimberBracket is a shop-made wooden bracket, screwed to the wall through its
 // upright.
@@ -34,13 +31,13 @@ type timbered struct {
 	b      *TimberBracket
 	mount  mount
 	spaced string // a caution about its fasteners' places
-	own    Setting
+	own    Site
 }
 
 // Hang puts the bracket in its place: the upright turns on its lower end, or, if
 // it is all above the board, on the arm's lower edge.
 func (b *TimberBracket) Hang(s Setting) Hung {
-	h := &timbered{b: b, own: s}
+	h := &timbered{b: b, own: s.Site}
 	h.framed = framed{Frame: &b.Frame, set: &h.own}
 	board := b.Made.board(float64(b.Width), float64(b.Deep))
 	var holes []drilled
@@ -50,20 +47,6 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 	h.spaced = h.own.crowdUpright(holes, s.X, float64(b.Width), -float64(b.Leg), float64(b.Up))
 	h.mount = newPlate(&h.own, "upright", b.Screw, holes, -float64(b.Leg), float64(b.Up), float64(b.Width))
 	return h
-}
-
-// crowdUpright is crowd for a piece whose grain runs up the wall.
-func (s *Setting) crowdUpright(holes []drilled, x, width, low, high float64) string {
-	turned := make([]drilled, len(holes))
-	for i := range holes {
-		turned[i] = holes[i]
-		turned[i].x, turned[i].y = holes[i].y, holes[i].x
-	}
-	caution := s.crowd(turned, "upright", low, high, x-width/2, x+width/2)
-	for i := range holes {
-		holes[i].split, holes[i].caps = turned[i].split, turned[i].caps
-	}
-	return caution
 }
 
 func (h *timbered) Links() []Link {

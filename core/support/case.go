@@ -1,0 +1,55 @@
+// Package hold has what every way of hanging stands on: what a support is asked, what
+// a link answers, fasteners through pieces into the wall, heels, bores, joints, steel,
+// and the geometry that the drawings draw.
+package support
+
+import (
+	"aguante/core/material"
+	"aguante/core/wall"
+)
+
+// Case is the load case that a utilisation is asked for.
+type Case int
+
+// The cases. Sudden is the basis of the handling and accident cases; Break
+// takes mean strengths.
+const (
+	Everyday Case = iota
+	Sudden
+	Break
+	cases
+)
+
+// Site is where a support hangs and what it carries. Lengths in mm. Bases
+// give the footing of strength for each case. Along is the length of shelf that
+// belongs to the support.
+type Site struct {
+	Wall      *wall.Wall
+	X         float64 // along the wall
+	Underside float64 // of the board, above the floor
+	Depth     float64 // of the shelf, out from the wall
+	Thickness float64 // of the board
+	Along     float64
+	Board     material.Board
+	Bases     [cases]material.Basis
+}
+
+// BasesFor returns the footing of the three cases for contents that stay.
+func BasesFor(d material.Duration) [cases]material.Basis {
+	return [cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: 1.60}, Break: {CD: 1, Mean: true}}
+}
+
+// Action is what the shelf does to one support: R pushes it down, newtons, and
+// M turns it off the wall, N·mm.
+type Action struct {
+	R, M float64
+	Case Case
+}
+
+// Arm returns how far out the load stands, mm.
+func (a Action) Arm() float64 {
+	if a.R == 0 {
+		return 0
+	}
+	return a.M / a.R
+}

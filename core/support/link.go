@@ -1,0 +1,73 @@
+package support
+
+import (
+	"aguante/core/working"
+	"math"
+)
+
+// Use is how far a link is used: 1 is its limit. How names the way it gives.
+// Stiffness links give Value of Allowed, mm.
+type Use struct {
+	Used           float64
+	How            string
+	Value, Allowed float64
+}
+
+// Kind tells what a link decides.
+type Kind string
+
+// The kinds of link.
+const (
+	Strength  Kind = "strength"  // what it holds
+	Stiffness Kind = "stiffness" // up to what it stays straight
+	Gate      Kind = "gate"      // holds or does not, with nothing between
+)
+
+// Role is a link's place on the load's way to the wall.
+type Role string
+
+// The roles, in the order of the way.
+const (
+	RoleBends    Role = "bends"
+	RoleShears   Role = "shears"
+	RoleBears    Role = "bears"
+	RoleSags     Role = "sags"
+	RoleBar      Role = "bar"  // what reaches out: bar, arm, pin
+	RoleBore     Role = "bore" // where it sits
+	RoleDroop    Role = "droop"
+	RoleTips     Role = "tips"
+	RoleJoint    Role = "joint"
+	RoleUnhooks  Role = "unhooks"
+	RoleRail     Role = "rail" // the piece on the wall
+	RoleNear     Role = "near"
+	RoleOthers   Role = "others"
+	RoleHeel     Role = "heel"
+	RoleBehind   Role = "behind"
+	RoleStanding Role = "standing"
+)
+
+// Roles lists them, from the contents to the wall.
+func Roles() []Role {
+	return []Role{RoleStanding, RoleBends, RoleShears, RoleSags, RoleBears, RoleTips, RoleBar, RoleBore, RoleDroop, RoleJoint, RoleUnhooks, RoleRail, RoleNear, RoleOthers, RoleHeel, RoleBehind}
+}
+
+// Link is one thing that can give. Part names the fastener or part within the
+// support; Part and Mode end its id. Use answers for an action, writing its sum
+// to the sheet if there is one. NoMean says why no expected break is known.
+type Link struct {
+	Part, Mode string
+	Role       Role
+	Kind       Kind
+	Name       string
+	NoMean     string
+	Use        func(sh *working.Sheet, a Action) Use
+}
+
+// Notes are short sentences for the person.
+type Notes struct {
+	Assumed  []string
+	Cautions []string
+}
+
+// fails is the use of a gate that does not hold.
+var fails = math.Inf(1)

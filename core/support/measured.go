@@ -1,0 +1,50 @@
+package support
+
+import (
+	"aguante/core/fastener"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// Measured is a screw as one has measured it oneself: its diameter over the thread,
+// under the thread, and over the head, mm. What is 0 is the catalogue's.
+type Measured struct {
+	D    quantity.Length `json:"d_mm,omitempty"`
+	Root quantity.Length `json:"root_mm,omitempty"`
+	Head quantity.Length `json:"head_mm,omitempty"`
+}
+
+func (m *Measured) validate(p *problem.List) {
+	if m == nil {
+		return
+	}
+	if m.D != 0 {
+		p.Between("d_mm", float64(m.D), 1.5, 30)
+	}
+	if m.Root != 0 {
+		p.Between("root_mm", float64(m.Root), 1, 28)
+	}
+	if m.D != 0 && m.Root > m.D {
+		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1), quantity.Decimal(float64(m.D), 1))
+	}
+	if m.Head != 0 {
+		p.Between("head_mm", float64(m.Head), 3, 60)
+	}
+}
+
+// over puts what was measured over a catalogue's type.
+func (m *Measured) over(t fastener.Type) fastener.Type {
+	if m == nil {
+		return t
+	}
+	if m.D > 0 {
+		t.D = float64(m.D)
+	}
+	if m.Root > 0 {
+		t.Root = float64(m.Root)
+	}
+	if m.Head > 0 {
+		t.Head = float64(m.Head)
+	}
+	return t
+}
