@@ -147,9 +147,8 @@ func TestPinsOffTheirStrip(t *testing.T) {
 		"thicker than board": {func(_ *Setting, p *Pin) { p.Width, p.High = 60, 60 }, "high in a board"},
 	} {
 		h := hangPin(ash(), 60)
-		s, p := h.set, ash()
-		rail := *s.Rail
-		s.Rail = &rail
+		rail := *h.strip
+		s, p := Setting{h.set, &rail}, ash()
 		c.change(&s, p)
 		if u := p.Hang(s).(*pinned).stands(nil, Action{}); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.how) {
 			t.Errorf("%s: %+v", name, u)

@@ -7,12 +7,15 @@ import (
 	"aguante/core/fastener"
 	"aguante/core/material"
 	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/wall"
 	"aguante/core/working"
 )
 
 // driven is a fixing through 38 mm of cherry into a stud, behind 12.7 mm of lining.
 func driven(f Fixing) drilled {
-	s := onStuds(500, 500)
+	s := Site{X: 500, Underside: 1200, Bases: BasesFor(material.Changing), Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
+		Studs: []wall.Stud{{ID: "a", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}}}
 	cherry, _ := material.WoodOf("black-cherry")
 	clear, _ := material.GradeOf("clear")
 	return s.drill("h", 500, 0, f, timber("strip", material.Board{Wood: cherry, Grade: clear, Width: 60, Thickness: 38}, 38, true))
@@ -112,12 +115,12 @@ func TestOnesOwnMeasuresCount(t *testing.T) {
 func TestABetterLengthIsAsMuchBetterAsItSays(t *testing.T) {
 	for _, typ := range []string{"wood-10", "wood-14", "wood-6mm", "structural-6", "coach-8"} {
 		for _, length := range []float64{70, 80, 90, 100} {
-			d := driven(Fixing{Type: typ, Length: mm(length)})
+			d := driven(Fixing{Type: typ, Length: quantity.Length(length)})
 			longer, times := d.better()
 			if longer == 0 || times == 0 {
 				continue
 			}
-			e := driven(Fixing{Type: typ, Length: mm(longer)})
+			e := driven(Fixing{Type: typ, Length: quantity.Length(longer)})
 			on := material.Basis{CD: 1}
 			a, b := fastener.Withdrawal(nil, d.screw, d.stud().G, d.grip.Thread, on), fastener.Withdrawal(nil, e.screw, e.stud().G, e.grip.Thread, on)
 			if !e.counts() || !near(b/a, times, 1e-9) || times < 1.1 {
