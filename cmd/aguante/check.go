@@ -1,6 +1,7 @@
 package main
 
 import (
+	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -12,7 +13,6 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/quantity"
-	"aguante/core/support"
 	"aguante/server/contract"
 	"aguante/server/projectfile"
 )
@@ -83,11 +83,11 @@ func printReport(out io.Writer, r *check.Report, unit string) error {
 			switch {
 			case l.Break != nil:
 				breaks = mass(*l.Break, unit)
-			case l.Kind != support.Strength:
+			case l.Kind != hold.Strength:
 				breaks = ""
 			}
 			holds := mass(l.Limit, unit)
-			if l.Kind == support.Stiffness {
+			if l.Kind == hold.Stiffness {
 				holds = "straight to " + holds
 			}
 			used := fmt.Sprintf("%.2f", l.Used)

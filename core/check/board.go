@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -8,7 +9,6 @@ import (
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/section"
-	"aguante/core/support"
 	"aguante/core/working"
 )
 
@@ -130,7 +130,7 @@ func (r *run) left(c design.Cut) float64 {
 func (r *run) sagging(all []found) *Sagging {
 	var worst *found
 	for i := range all {
-		if f := &all[i]; f.Role == support.RoleSags && (worst == nil || f.Used > worst.Used) {
+		if f := &all[i]; f.Role == hold.RoleSags && (worst == nil || f.Used > worst.Used) {
 			worst = f
 		}
 	}
@@ -256,7 +256,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 }
 
 // cut is the probe of the board where something is cut out of it.
-func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k support.Case) support.Use {
+func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k hold.Case) hold.Use {
 	depth, t := float64(r.shelf.Depth), float64(r.shelf.Thickness)
 	gone, pocket := 0.0, 0.0 // widths cut through, and the pocket's
 	for _, o := range r.shelf.Build.Cuts {
@@ -276,12 +276,12 @@ func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k support.Case)
 	modulus := 1 / max(net.Fibre(0), net.Fibre(1))
 	area := whole*t + pocket*(t-float64(c.Depth))
 	name := c.Called(r.shelf.Depth)
-	return func(sh *working.Sheet, v *view, k support.Case) support.Use {
+	return func(sh *working.Sheet, v *view, k hold.Case) hold.Use {
 		m, f := v.shape().Between(float64(c.From), float64(c.From+c.Length))
 		m, f = m*r.care(k), f*r.care(k)
 		fb, fv := r.board.Bending(sh, r.basis(k)), r.board.Shear(sh, r.basis(k))
 		bends, slides := m/modulus/fb, 1.5*f/area/fv
-		u := support.Use{Used: bends, How: "breaks at the " + name}
+		u := hold.Use{Used: bends, How: "breaks at the " + name}
 		if sh.On() {
 			sh.Add("Snet", "section modulus of what the "+name+" leaves", "EI / c, with E = 1", modulus, working.Modulus, "statics", working.In("D", depth-gone, working.Length), working.In("t", t, working.Length))
 			sh.Add("Mcut", "greatest moment beside it, "+v.when+", × care", "beam on its supports × care", m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(k), working.Ratio))
@@ -292,7 +292,7 @@ func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k support.Case)
 			}
 		}
 		if slides > bends {
-			u = support.Use{Used: slides, How: "splits at the " + name}
+			u = hold.Use{Used: slides, How: "splits at the " + name}
 		}
 		return u
 	}

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"errors"
 	"math"
 	"math/rand/v2"
@@ -12,7 +13,6 @@ import (
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
-	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -40,7 +40,7 @@ func sagOf(t *testing.T, s Shelf) Link {
 	t.Helper()
 	worst := Link{}
 	for _, l := range s.Links {
-		if l.Role == support.RoleSags && l.Used >= worst.Used {
+		if l.Role == hold.RoleSags && l.Used >= worst.Used {
 			worst = l
 		}
 	}
@@ -104,7 +104,7 @@ func TestHollowAndLaminatedShelves(t *testing.T) {
 	if !near(got.Section.EI, skins+webs, 1e-6) {
 		t.Errorf("EI %v, want %v", got.Section.EI, skins+webs)
 	}
-	for _, role := range []support.Role{support.RoleBends, support.RoleShears} {
+	for _, role := range []hold.Role{hold.RoleBends, hold.RoleShears} {
 		l := got.Links[slices.IndexFunc(got.Links, func(l Link) bool { return l.Role == role })]
 		if l.Used <= 0 || l.Limit.Kg <= 0 {
 			t.Errorf("%s: %+v", role, l)

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"runtime/debug"
@@ -11,7 +12,6 @@ import (
 	"aguante/core/design"
 	"aguante/core/load"
 	"aguante/core/quantity"
-	"aguante/core/support"
 )
 
 // Run checks a whole wall. The error is Invalid, with every problem by its
@@ -172,7 +172,7 @@ func (r *run) judge() ([]found, error) {
 	probes := r.probes()
 	out := make([]found, len(probes))
 	if r.rig == nil {
-		use := probes[0].use(nil, &view{}, support.Everyday)
+		use := probes[0].use(nil, &view{}, hold.Everyday)
 		out[0] = found{Link: probes[0].Link, run: r, probe: &probes[0], sudden: notAsked}
 		out[0].settle(use)
 		return out, nil
@@ -214,22 +214,22 @@ func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
 	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
 	f.Wood = r.board.Key()
 	worst := -1
-	var worstUse support.Use
+	var worstUse hold.Use
 	for i := range asked {
 		if p.levelOnly && !asked[i].state.level {
 			continue
 		}
-		if u := p.ask(&asked[i], support.Everyday); worst < 0 || u.Used > worstUse.Used {
+		if u := p.ask(&asked[i], hold.Everyday); worst < 0 || u.Used > worstUse.Used {
 			worst, worstUse = i, u
 		}
 	}
 	f.state = asked[worst].state
 	f.settle(worstUse)
 	f.When = f.state.when
-	best := p.reaches(f.state, support.Everyday, most)
+	best := p.reaches(f.state, hold.Everyday, most)
 	for i := range asked {
 		if i != worst && (asked[i].state.level || !p.levelOnly) {
-			best = p.reaches(asked[i].state, support.Everyday, best)
+			best = p.reaches(asked[i].state, hold.Everyday, best)
 		}
 	}
 	f.Limit = r.limit(best)
@@ -239,24 +239,24 @@ func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
 	}
 	for c := range places {
 		for k := range places[c] {
-			if u := p.ask(&places[c][k], support.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
+			if u := p.ask(&places[c][k], hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
 				f.sudden[c] = worstPlace{k, u.Used}
 			}
 		}
 	}
 	f.Handling, f.Accident = finite(f.sudden[handling].used), finite(f.sudden[accident].used)
-	if p.Kind == support.Gate && f.Fails {
+	if p.Kind == hold.Gate && f.Fails {
 		f.NoMean = "nothing is known of a " + f.Name + " that " + f.How
 	}
-	if f.NoMean == "" && p.Kind != support.Gate {
-		l := r.limit(p.reaches(r.states[0], support.Break, most))
+	if f.NoMean == "" && p.Kind != hold.Gate {
+		l := r.limit(p.reaches(r.states[0], hold.Break, most))
 		f.Break = &l
 	}
 	return f
 }
 
 // settle writes a use into the link.
-func (f *found) settle(u support.Use) {
+func (f *found) settle(u hold.Use) {
 	f.Used, f.How, f.Value, f.Allowed = finite(u.Used), u.How, u.Value, u.Allowed
 	f.Fails = math.IsInf(u.Used, 1)
 }
@@ -274,24 +274,24 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	if v.gone() {
 		return 0, 0
 	}
-	if p.Role != support.RoleSags {
-		return r.at[p.on], p.ask(&v, support.Everyday).Value
+	if p.Role != hold.RoleSags {
+		return r.at[p.on], p.ask(&v, hold.Everyday).Value
 	}
 	return v.end().Sag(p.bay).X, v.shape().Sag(p.bay).Value * r.plank.soft
 }
 
 // ask is the use in a view; a board that was never up uses only the link that
 // says so.
-func (p *probe) ask(v *view, c support.Case) support.Use {
-	if v.gone() && p.Role != support.RoleStanding {
-		return support.Use{}
+func (p *probe) ask(v *view, c hold.Case) hold.Use {
+	if v.gone() && p.Role != hold.RoleStanding {
+		return hold.Use{}
 	}
 	return p.use(nil, v, c)
 }
 
 // reaches returns the multiplier, at most best, at which the link reaches its
 // limit in a state. Most states are passed by with one question.
-func (p *probe) reaches(st *state, c support.Case, best float64) float64 {
+func (p *probe) reaches(st *state, c hold.Case, best float64) float64 {
 	r := st.owner
 	over := func(lambda float64) float64 {
 		r.passing = r.look(st, lambda)

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -113,10 +114,10 @@ func TestCareMultipliesStrengthAndNotSag(t *testing.T) {
 	a, b := run1(t, demoWall(t)), run1(t, p)
 	for i, l := range b.Links {
 		want := a.Links[i].Used
-		if l.Role == support.RoleBar || l.Role == support.RoleBends {
+		if l.Role == hold.RoleBar || l.Role == hold.RoleBends {
 			want *= 1.5
 		}
-		if l.Kind == support.Stiffness || l.Role == support.RoleBar || l.Role == support.RoleBends {
+		if l.Kind == hold.Stiffness || l.Role == hold.RoleBar || l.Role == hold.RoleBends {
 			if !near(l.Used, want, 1e-6) && want > 0 {
 				t.Errorf("%s over a bed is used %v, want %v", l.ID, l.Used, want)
 			}
@@ -165,7 +166,7 @@ func TestMovingTheLoadOut(t *testing.T) {
 		if i > 0 {
 			for k, l := range s.Links {
 				// All but the bearing, whose share may shift between springs.
-				if (l.Role == support.RoleBar || l.Role == support.RoleNear || l.Role == support.RoleHeel) && l.Support == "jars-b2" && l.Limit.Kg > last.Links[k].Limit.Kg {
+				if (l.Role == hold.RoleBar || l.Role == hold.RoleNear || l.Role == hold.RoleHeel) && l.Support == "jars-b2" && l.Limit.Kg > last.Links[k].Limit.Kg {
 					t.Errorf("%s holds more at the %s: %v, before %v", l.ID, place, l.Limit.Kg, last.Links[k].Limit.Kg)
 				}
 			}
@@ -275,7 +276,7 @@ func TestAccidentOnAndOffChangesTheRightLinks(t *testing.T) {
 			if l.Used != was.Used || l.Limit != was.Limit || l.Handling != was.Handling {
 				t.Errorf("%s changes %s in the everyday or handling case", c.of, l.ID)
 			}
-			if l.Kind == support.Stiffness && l.Accident != 0 {
+			if l.Kind == hold.Stiffness && l.Accident != 0 {
 				t.Errorf("%s is asked of %s, which is about sag", c.of, l.ID)
 			}
 			worst = max(worst, l.Accident)
@@ -410,7 +411,7 @@ func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 		if last := w.Steps[len(w.Steps)-1]; last.Result != l.Limit.Kg {
 			t.Errorf("%s ends with %v, its limit is %v", l.ID, last.Result, l.Limit.Kg)
 		}
-		if l.Kind != support.Gate {
+		if l.Kind != hold.Gate {
 			if used := w.Steps[len(w.Steps)-2]; used.Symbol != "used" || !near(used.Result+1, l.Used+1, 1e-9) {
 				t.Errorf("%s shows %s = %v, the report %v", l.ID, used.Symbol, used.Result, l.Used)
 			}
@@ -424,8 +425,8 @@ func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 				t.Errorf("%s at its expected break is used %v", l.ID, used.Result)
 			}
 		}
-		if l.Kind != support.Stiffness {
-			if h, err := Explain(p, l.ID, "handling"); err != nil || (l.Kind == support.Strength && l.Handling > 0 && !near(h.Steps[len(h.Steps)-1].Result, l.Handling, 1e-9)) {
+		if l.Kind != hold.Stiffness {
+			if h, err := Explain(p, l.ID, "handling"); err != nil || (l.Kind == hold.Strength && l.Handling > 0 && !near(h.Steps[len(h.Steps)-1].Result, l.Handling, 1e-9)) {
 				t.Errorf("%s in handling: %v, the report says %v", l.ID, err, l.Handling)
 			}
 		}

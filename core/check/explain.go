@@ -1,11 +1,11 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"strings"
 
 	"aguante/core/design"
-	"aguante/core/support"
 	"aguante/core/working"
 )
 
@@ -47,24 +47,24 @@ func (f *found) explain(which string) (*Working, error) {
 	if r.even {
 		multiple = 0
 	}
-	v, c := r.look(f.state, multiple), support.Everyday
+	v, c := r.look(f.state, multiple), hold.Everyday
 	switch which {
 	case "everyday":
 	case "handling", "accident":
 		sudden := map[string]int{"handling": handling, "accident": accident}[which]
-		if f.Kind == support.Stiffness || f.sudden[sudden].place < 0 {
+		if f.Kind == hold.Stiffness || f.sudden[sudden].place < 0 {
 			return nil, fmt.Errorf("%q is not asked about in the %s case", f.ID, which)
 		}
 		place, err := r.setDown(f.sudden[sudden].place, r.suddenLoad(sudden))
 		if err != nil {
 			return nil, err
 		}
-		v, c = place, support.Sudden
+		v, c = place, hold.Sudden
 	case "break":
 		if f.Break == nil {
 			return nil, fmt.Errorf("%q has no expected break", f.ID)
 		}
-		v, c = r.look(r.states[0], f.Break.Kg/r.asked), support.Break
+		v, c = r.look(r.states[0], f.Break.Kg/r.asked), hold.Break
 	default:
 		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}

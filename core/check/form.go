@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
@@ -31,7 +32,7 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 	kdef := board.Creep()
 	stage := support.Stage{
 		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness), Board: board,
-		Bases: support.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Allowed: s.Sag.Allowed,
+		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Allowed: s.Sag.Allowed,
 	}
 	storeys := 1
 	reach, out := float64(s.Depth), 0.0
@@ -67,7 +68,7 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 		}
 		for l := range max(1, g.on.Storeys()) {
 			for _, x := range g.on.Points() {
-				g.sudden[c] = append(g.sudden[c], support.Demand{By: g.by(), Care: s.Below.Care(), Case: support.Sudden, Extra: w, X: x, Level: l})
+				g.sudden[c] = append(g.sudden[c], support.Demand{By: g.by(), Care: s.Below.Care(), Case: hold.Sudden, Extra: w, X: x, Level: l})
 			}
 		}
 	}
@@ -82,16 +83,16 @@ func (g *stand) by() float64 {
 	return 1
 }
 
-func (g *stand) demand(by float64, c support.Case, k support.Kind) support.Demand {
+func (g *stand) demand(by float64, c hold.Case, k hold.Kind) support.Demand {
 	care := g.shelf.Below.Care()
-	if c == support.Break || k == support.Stiffness {
+	if c == hold.Break || k == hold.Stiffness {
 		care = 1
 	}
 	return support.Demand{By: by, Care: care, Case: c}
 }
 
 // reaches is the multiple of the goods at which a link reaches its limit.
-func (g *stand) reaches(l *support.FormLink, c support.Case) float64 {
+func (g *stand) reaches(l *support.FormLink, c hold.Case) float64 {
 	over := func(by float64) float64 { return l.Use(nil, g.demand(by, c, l.Kind)).Used - 1 }
 	lo := over(0) // a frame that tips when it is empty holds nothing, steady as it may be when full
 	if lo > 0 {
@@ -137,14 +138,14 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	sudden := [suddens]Sudden{{Verdict: Holds, Used: -1}, {Verdict: Holds, Used: -1}}
 	for i := range g.links {
 		l := &g.links[i]
-		u := l.Use(nil, g.demand(g.by(), support.Everyday, l.Kind))
+		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
 		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
 		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
-		f.Limit = g.limit(g.reaches(l, support.Everyday))
-		if l.Kind == support.Gate && f.Fails {
+		f.Limit = g.limit(g.reaches(l, hold.Everyday))
+		if l.Kind == hold.Gate && f.Fails {
 			f.NoMean = "nothing is known of " + f.Name + " that " + f.How
 		}
-		if l.Kind != support.Stiffness {
+		if l.Kind != hold.Stiffness {
 			for c := range g.sudden {
 				for k := range g.sudden[c] {
 					d := g.sudden[c][k]
@@ -160,8 +161,8 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 				}
 			}
 		}
-		if l.Kind == support.Strength && f.NoMean == "" {
-			b := g.limit(g.reaches(l, support.Break))
+		if l.Kind == hold.Strength && f.NoMean == "" {
+			b := g.limit(g.reaches(l, hold.Break))
 			f.Break = &b
 		}
 		links[i] = f
@@ -183,7 +184,7 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 
 // parts reports every upright, hook or post.
 func (g *stand) parts(out *Shelf) {
-	for i, part := range g.on.Parts(g.demand(g.by(), support.Everyday, support.Strength)) {
+	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
 		su := Support{ID: part.ID, Number: i + 1, Name: g.partName(part.ID, i), Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
 		if su.Geometry.Arm == 0 {
 			su.Geometry.Arm = su.Arm
@@ -191,10 +192,10 @@ func (g *stand) parts(out *Shelf) {
 		worst := -1.0
 		for k := range out.Links {
 			if l := &out.Links[k]; l.Support == part.ID {
-				if l.Kind == support.Strength && l.Used > worst {
+				if l.Kind == hold.Strength && l.Used > worst {
 					worst, su.Worst = l.Used, l.ID
 				}
-				if l.Kind == support.Gate && l.Fails && su.Fails == "" {
+				if l.Kind == hold.Gate && l.Fails && su.Fails == "" {
 					su.Fails = l.How
 				}
 			}
@@ -260,12 +261,12 @@ func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
 		}
 		var sh working.Sheet
 		w := &Working{Link: link, Case: which, When: "with all of its goods"}
-		d := g.demand(g.by(), support.Everyday, l.Kind)
+		d := g.demand(g.by(), hold.Everyday, l.Kind)
 		switch which {
 		case "everyday":
 		case "handling", "accident":
 			c := map[string]int{"handling": handling, "accident": accident}[which]
-			if l.Kind == support.Stiffness || len(g.sudden[c]) == 0 {
+			if l.Kind == hold.Stiffness || len(g.sudden[c]) == 0 {
 				return nil, fmt.Errorf("%q is not asked about in the %s case", id, which)
 			}
 			used := -1.0
@@ -279,7 +280,7 @@ func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
 			if link.Break == nil {
 				return nil, fmt.Errorf("%q has no expected break", id)
 			}
-			d = g.demand(link.Break.Kg/g.asked, support.Break, l.Kind)
+			d = g.demand(link.Break.Kg/g.asked, hold.Break, l.Kind)
 		default:
 			return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 		}

@@ -1,6 +1,7 @@
 package check_test
 
 import (
+	"aguante/core/hold"
 	"bufio"
 	"bytes"
 	"compress/gzip"
@@ -17,7 +18,6 @@ import (
 	"aguante/core/design"
 	"aguante/core/dress"
 	"aguante/core/dress/dresstest"
-	"aguante/core/support"
 )
 
 // Golden answers: what the app says of the demo walls and of 500 frozen designs, as
@@ -179,7 +179,7 @@ func figures(r *check.Report) string {
 		}
 		b.WriteByte('\n')
 	}
-	holes := func(of []support.Hole) {
+	holes := func(of []hold.Hole) {
 		for _, h := range of {
 			say(h.ID, h.X, h.Y, h.Meets, h.Counts, h.In, h.Thread, h.Pull, h.Takes, h.Shear, h.Chance)
 		}

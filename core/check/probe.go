@@ -1,13 +1,13 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
 	"aguante/core/design"
 	"aguante/core/material"
 	"aguante/core/section"
-	"aguante/core/support"
 	"aguante/core/working"
 )
 
@@ -18,7 +18,7 @@ type probe struct {
 	on        int // index of the support, or -1 for the board or the rail
 	bay       int // of a sag
 	levelOnly bool
-	use       func(sh *working.Sheet, v *view, c support.Case) support.Use
+	use       func(sh *working.Sheet, v *view, c hold.Case) hold.Use
 }
 
 // probes lists everything that can give on one shelf.
@@ -26,17 +26,17 @@ func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
-	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: support.RoleStanding, Kind: support.Gate, Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
+	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
 	out := make([]probe, 0, 16+12*len(r.hung))
 	out = append(out,
 		standing,
-		probe{Link: Link{ID: id("board", "whole", "bending"), Role: support.RoleBends, Kind: support.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
-		probe{Link: Link{ID: id("board", "whole", "shear"), Role: support.RoleShears, Kind: support.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
+		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
+		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
 	for _, c := range r.shelf.Build.Cuts {
-		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: support.RoleBends, Kind: support.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
+		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
 		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && (to-from < 50 || bay > 0 && bay < r.bays-1) {
@@ -49,8 +49,8 @@ func (r *run) probes() []probe {
 		case bay > 0:
 			name = "after-" + r.shelf.Supports[r.which[bay-1]].ID
 		}
-		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: support.RoleSags, Kind: support.Stiffness, Name: "board's sag", Where: r.bayName(bay)},
-			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ support.Case) support.Use { return r.sag(sh, v, bay) }})
+		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Name: "board's sag", Where: r.bayName(bay)},
+			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ hold.Case) hold.Use { return r.sag(sh, v, bay) }})
 	}
 	for i, h := range r.hung {
 		if r.which[i] < 0 {
@@ -58,13 +58,13 @@ func (r *run) probes() []probe {
 		}
 		su := r.shelf.Supports[r.which[i]].ID
 		if h.Pad() > 0 {
-			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: support.RoleBears, Kind: support.Strength, Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
-				on: i, use: func(sh *working.Sheet, v *view, c support.Case) support.Use { return r.bearing(sh, v, i, c) }})
+			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
+				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c) }})
 		}
 		for _, l := range h.Links() {
 			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
-				on: i, levelOnly: l.Kind == support.Stiffness,
-				use: func(sh *working.Sheet, v *view, c support.Case) support.Use {
+				on: i, levelOnly: l.Kind == hold.Stiffness,
+				use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 					a := r.action(sh, v, i, c, l.Kind)
 					return l.Use(sh, a)
 				}})
@@ -74,20 +74,20 @@ func (r *run) probes() []probe {
 }
 
 // care is the factor on strength demands; none on the way to the break.
-func (r *run) care(c support.Case) float64 {
-	if c == support.Break {
+func (r *run) care(c hold.Case) float64 {
+	if c == hold.Break {
 		return 1
 	}
 	return r.shelf.Below.Care()
 }
 
-func (r *run) basis(c support.Case) material.Basis { return support.BasesFor(r.shelf.Duration)[c] }
+func (r *run) basis(c hold.Case) material.Basis { return hold.BasesFor(r.shelf.Duration)[c] }
 
 // action is what support i carries, with care, as its links see it.
-func (r *run) action(sh *working.Sheet, v *view, i int, c support.Case, k support.Kind) support.Action {
+func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind) hold.Action {
 	force, moment := v.action(i)
 	care := 1.0
-	if k != support.Stiffness {
+	if k != hold.Stiffness {
 		care = r.care(c)
 	}
 	if sh.On() {
@@ -99,20 +99,20 @@ func (r *run) action(sh *working.Sheet, v *view, i int, c support.Case, k suppor
 			sh.Add("e", "how far from the wall the load stands", "M / R", moment/force, working.Length, "statics", working.In("M", moment*care, working.Moment), working.In("R", force*care, working.Force))
 		}
 	}
-	return support.Action{R: force * care, M: moment * care, Case: c}
+	return hold.Action{R: force * care, M: moment * care, Case: c}
 }
 
-func (r *run) standing(sh *working.Sheet, v *view, _ support.Case) support.Use {
+func (r *run) standing(sh *working.Sheet, v *view, _ hold.Case) hold.Use {
 	if r.rig == nil {
-		return support.Use{Used: math.Inf(1), How: fmt.Sprintf("has %d of the 2 supports it needs under it", len(r.at))}
+		return hold.Use{Used: math.Inf(1), How: fmt.Sprintf("has %d of the 2 supports it needs under it", len(r.at))}
 	}
 	if sh.On() {
 		sh.Add("stands", "the board rests on at least two supports", "contacts of the beam", 1, working.Ratio, "statics")
 	}
 	if v.tips {
-		return support.Use{Used: math.Inf(1), How: "tips over its end support"}
+		return hold.Use{Used: math.Inf(1), How: "tips over its end support"}
 	}
-	return support.Use{How: "tips over its end support"}
+	return hold.Use{How: "tips over its end support"}
 }
 
 // worstSlat asks every part of the plank how far it is used, and returns the
@@ -147,7 +147,7 @@ func (l *slat) slides(sh *working.Sheet, on material.Basis) float64 {
 	return l.board.Shear(sh, on)
 }
 
-func (r *run) bending(sh *working.Sheet, v *view, c support.Case) support.Use {
+func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	at := v.shape().Moment()
 	m, on := math.Abs(at.Value)*r.care(c), r.basis(c)
 	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
@@ -170,7 +170,7 @@ func (r *run) bending(sh *working.Sheet, v *view, c support.Case) support.Use {
 		}
 		sh.Add("used", "part of the allowable stress", "σ / Fb", used, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Fb", fb, working.Stress))
 	}
-	return support.Use{Used: used, How: "breaks in bending" + sd.where()}
+	return hold.Use{Used: used, How: "breaks in bending" + sd.where()}
 }
 
 // where says which half gives, in a board that is two beams.
@@ -203,7 +203,7 @@ func (r *run) showSection(sh *working.Sheet, sd *side) {
 	sh.Add("EI", "stiffness of the section", "sum of its parts", sd.EI, working.Stiffness, "statics")
 }
 
-func (r *run) shear(sh *working.Sheet, v *view, c support.Case) support.Use {
+func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	f, on := math.Abs(v.shape().Shear().Value)*r.care(c), r.basis(c)
 	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
 		return f * sd.share * sd.Slide(i) / sd.of[i].slides(nil, on)
@@ -222,11 +222,11 @@ func (r *run) shear(sh *working.Sheet, v *view, c support.Case) support.Use {
 		}
 		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
 	}
-	return support.Use{Used: used, How: "splits along its length" + sd.where()}
+	return hold.Use{Used: used, How: "splits along its length" + sd.where()}
 }
 
-func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support.Use {
-	a := r.action(sh, v, i, c, support.Strength)
+func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case) hold.Use {
+	a := r.action(sh, v, i, c, hold.Strength)
 	fc := r.rests().Bearing(sh, r.basis(c))
 	pad := r.hung[i].Pad()
 	q := max(0, a.R) / pad
@@ -234,7 +234,7 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c support.Case) support
 		sh.Add("q", "pressure on the "+r.noun(i)+": its width × half of what it reaches under the board", "R / A", q, working.Stress, "Rule", working.In("R", max(0, a.R), working.Force), working.In("A", pad, working.Area))
 		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
 	}
-	return support.Use{Used: q / fc, How: "is crushed on the " + r.noun(i)}
+	return hold.Use{Used: q / fc, How: "is crushed on the " + r.noun(i)}
 }
 
 // rests is the stuff that lies on the brackets.
@@ -245,7 +245,7 @@ func (r *run) rests() material.Board {
 	return r.plank.sides[0].of[0].board
 }
 
-func (r *run) sag(sh *working.Sheet, v *view, bay int) support.Use {
+func (r *run) sag(sh *working.Sheet, v *view, bay int) hold.Use {
 	sag := v.end().Sag(bay)
 	sag.Value *= r.plank.soft
 	from, to := r.rig.Bay(bay)
@@ -276,5 +276,5 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) support.Use {
 		sh.Add("allowed", "sag that is still straight by the chosen school ("+string(r.shelf.Sag.School)+"); an overhang counts as a span of twice its length", "by school", allowed, working.Length, "Rule", working.In("span", span, working.Length))
 		sh.Add("used", "part of it in use", "δ / allowed", sag.Value/allowed, working.Ratio, "", working.In("δ", sag.Value, working.Length), working.In("allowed", allowed, working.Length))
 	}
-	return support.Use{Used: sag.Value / allowed, How: "sags too far", Value: sag.Value, Allowed: allowed}
+	return hold.Use{Used: sag.Value / allowed, How: "sags too far", Value: sag.Value, Allowed: allowed}
 }

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"math"
@@ -19,7 +20,7 @@ func TestStatedLimitsAreLimits(t *testing.T) {
 	p := demoWall(t)
 	first := run1(t, p)
 	for _, l := range first.Links {
-		if l.Limit.Above || l.Kind == support.Gate {
+		if l.Limit.Above || l.Kind == hold.Gate {
 			continue
 		}
 		q := demoWall(t)
@@ -54,7 +55,7 @@ func TestMoreContentsNeverUseALinkLess(t *testing.T) {
 }
 
 func TestThickerBoardNeverLowersItsOwnLimits(t *testing.T) {
-	own := map[support.Role]bool{support.RoleBends: true, support.RoleShears: true, support.RoleSags: true}
+	own := map[hold.Role]bool{hold.RoleBends: true, hold.RoleShears: true, hold.RoleSags: true}
 	last := run1(t, demoWall(t))
 	for _, thick := range []float64{22, 25.4, 31.75, 38} {
 		p := demoWall(t)
@@ -194,7 +195,7 @@ func TestRandomShelvesKeepTheirHead(t *testing.T) {
 			if math.IsNaN(l.Used) || l.Used < 0 || math.IsNaN(l.Limit.Kg) || l.Limit.Kg < 0 {
 				t.Errorf("trial %d: %+v", trial, l)
 			}
-			if l.Kind != support.Gate && (l.Used > 1.0001) != (l.Limit.Kg < one.Asked*0.9999) && !near(l.Used, 1, 0.01) {
+			if l.Kind != hold.Gate && (l.Used > 1.0001) != (l.Limit.Kg < one.Asked*0.9999) && !near(l.Used, 1, 0.01) {
 				t.Errorf("trial %d: %s is used %v with a limit of %v for %v asked", trial, l.ID, l.Used, l.Limit.Kg, one.Asked)
 			}
 		}

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
@@ -23,7 +24,7 @@ type railing struct {
 const lyings = 16
 
 // hangRail puts the shelf's rail up.
-func (r *run) hangRail(set support.Site) {
+func (r *run) hangRail(set hold.Site) {
 	rail := r.shelf.Rail
 	if rail == nil {
 		return
@@ -67,8 +68,8 @@ func (r *run) beyond(p float64) float64 {
 
 // laid is the half of board and contents that lies on a back cleat, gathered at its
 // riders, N.
-func (r *run) laid(sh *working.Sheet, v *view, c support.Case) []support.Action {
-	out := make([]support.Action, len(r.rail.riders))
+func (r *run) laid(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
+	out := make([]hold.Action, len(r.rail.riders))
 	first, last := r.rail.riders[0].X-float64(r.shelf.X), r.rail.riders[len(out)-1].X-float64(r.shelf.X)
 	step := (last - first) / float64(len(out)-1)
 	add := func(from, to, w float64) {
@@ -101,17 +102,17 @@ func (r *run) laid(sh *working.Sheet, v *view, c support.Case) []support.Action 
 }
 
 // carried is what each rider gets in a view.
-func (r *run) carried(sh *working.Sheet, v *view, c support.Case) []support.Action {
+func (r *run) carried(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
 	if r.rail.from == nil {
 		if len(r.rail.riders) == 0 {
 			return nil
 		}
 		return r.laid(sh, v, c)
 	}
-	out := make([]support.Action, len(r.rail.from))
+	out := make([]hold.Action, len(r.rail.from))
 	for k, i := range r.rail.from {
 		force, moment := v.action(i)
-		out[k] = support.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
+		out[k] = hold.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
 		if sh.On() {
 			name := fmt.Sprintf("%s %s mm along the wall", r.noun(i), quantity.Decimal(r.rail.riders[k].X, 0))
 			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when+", × care", "beam on its supports × care", out[k].R, working.Force, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
@@ -129,8 +130,8 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	var out []probe
 	for _, l := range r.rail.Links() {
 		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: r.shelf.Rail.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
-			on: -1, levelOnly: l.Kind == support.Stiffness,
-			use: func(sh *working.Sheet, v *view, c support.Case) support.Use {
+			on: -1, levelOnly: l.Kind == hold.Stiffness,
+			use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 				return l.Use(sh, r.carried(sh, v, c))
 			}})
 	}
@@ -143,7 +144,7 @@ func (r *run) railReport(all []found) *Rail {
 		return nil
 	}
 	out := &Rail{ID: r.shelf.Rail.ID, Name: r.shelf.Rail.Noun()}
-	from, idle := r, make([]support.Action, len(r.rail.riders))
+	from, idle := r, make([]hold.Action, len(r.rail.riders))
 	carried := idle
 	if r.rig != nil {
 		v := r.look(r.states[0], r.multiple())
@@ -152,7 +153,7 @@ func (r *run) railReport(all []found) *Rail {
 			from, v = worst.run, worst.run.look(worst.state, r.multiple())
 		}
 		if !v.gone() {
-			out.When, carried = v.when, from.carried(nil, &v, support.Everyday)
+			out.When, carried = v.when, from.carried(nil, &v, hold.Everyday)
 		}
 	}
 	out.Geometry = from.rail.Geometry(carried)
@@ -163,11 +164,11 @@ func (r *run) railReport(all []found) *Rail {
 }
 
 // columnBeside is the column of the rail that stands nearest to a support on it.
-func (r *run) columnBeside(rail *Rail, i int) *support.Column {
+func (r *run) columnBeside(rail *Rail, i int) *hold.Column {
 	if rail == nil || !slices.Contains(r.rail.from, i) {
 		return nil
 	}
-	var best *support.Column
+	var best *hold.Column
 	x := float64(r.shelf.X) + r.at[i]
 	for k := range rail.Geometry.Columns {
 		if c := &rail.Geometry.Columns[k]; best == nil || math.Abs(c.X-x) < math.Abs(best.X-x) {

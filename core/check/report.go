@@ -3,8 +3,8 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"aguante/core/problem"
-	"aguante/core/support"
 	"aguante/core/working"
 )
 
@@ -86,53 +86,53 @@ type Sudden struct {
 // Link is the answer for one thing that can give. Used is at the asked load in
 // the everyday case. Gates have no figure between holding and not.
 type Link struct {
-	ID       string       `json:"id"`
-	Role     support.Role `json:"role"`
-	Kind     support.Kind `json:"kind"`
-	Name     string       `json:"name"`
-	Where    string       `json:"where"`
-	Support  string       `json:"support,omitempty"`
-	How      string       `json:"how"`
-	When     string       `json:"when"`           // the pattern that governs
-	Wood     string       `json:"wood,omitempty"` // the candidate that governs
-	Used     float64      `json:"used"`
-	Fails    bool         `json:"fails"`
-	Limit    Limit        `json:"limit"`
-	Break    *Limit       `json:"break,omitempty"`
-	NoMean   string       `json:"no_mean,omitempty"`
-	Handling float64      `json:"handling_used"`
-	Accident float64      `json:"accident_used"`
-	Value    float64      `json:"value_mm,omitempty"`
-	Now      float64      `json:"now_mm,omitempty"`
-	Allowed  float64      `json:"allowed_mm,omitempty"`
-	X        float64      `json:"x_mm"` // from the board's left end
+	ID       string    `json:"id"`
+	Role     hold.Role `json:"role"`
+	Kind     hold.Kind `json:"kind"`
+	Name     string    `json:"name"`
+	Where    string    `json:"where"`
+	Support  string    `json:"support,omitempty"`
+	How      string    `json:"how"`
+	When     string    `json:"when"`           // the pattern that governs
+	Wood     string    `json:"wood,omitempty"` // the candidate that governs
+	Used     float64   `json:"used"`
+	Fails    bool      `json:"fails"`
+	Limit    Limit     `json:"limit"`
+	Break    *Limit    `json:"break,omitempty"`
+	NoMean   string    `json:"no_mean,omitempty"`
+	Handling float64   `json:"handling_used"`
+	Accident float64   `json:"accident_used"`
+	Value    float64   `json:"value_mm,omitempty"`
+	Now      float64   `json:"now_mm,omitempty"`
+	Allowed  float64   `json:"allowed_mm,omitempty"`
+	X        float64   `json:"x_mm"` // from the board's left end
 }
 
 // Support is one support under its load: Share with all contents and every
 // support level; Geometry under the action that uses it most.
 type Support struct {
-	ID       string           `json:"id"`
-	Number   int              `json:"number"` // from the left; 0 not under the board
-	Name     string           `json:"name"`
-	X        float64          `json:"x_mm"`
-	Share    float64          `json:"share_kg"`
-	Load     float64          `json:"load_n"`
-	Arm      float64          `json:"arm_mm"`
-	When     string           `json:"when"`
-	Worst    string           `json:"worst,omitempty"`
-	Lifts    float64          `json:"lifts_mm"` // that the board rises off it under some of the contents
-	Geometry support.Geometry `json:"geometry"`
-	Own      int              `json:"own_holes"`       // of its holes; the others are those of a rail that it hangs on
-	Fails    string           `json:"fails,omitempty"` // why it holds nothing
+	ID       string        `json:"id"`
+	Number   int           `json:"number"` // from the left; 0 not under the board
+	Name     string        `json:"name"`
+	X        float64       `json:"x_mm"`
+	Share    float64       `json:"share_kg"`
+	Load     float64       `json:"load_n"`
+	Arm      float64       `json:"arm_mm"`
+	When     string        `json:"when"`
+	Worst    string        `json:"worst,omitempty"`
+	Lifts    float64       `json:"lifts_mm"` // that the board rises off it under some of the contents
+	Geometry hold.Geometry `json:"geometry"`
+	Own      int           `json:"own_holes"`       // of its holes; the others are those of a rail that it hangs on
+	Fails    string        `json:"fails,omitempty"` // why it holds nothing
 }
 
 // Rail is the piece on the wall that supports hang on, under what uses it most.
 type Rail struct {
-	ID       string               `json:"id"`
-	Name     string               `json:"name"`
-	When     string               `json:"when"`
-	Worst    string               `json:"worst,omitempty"`
-	Geometry support.RailGeometry `json:"geometry"`
+	ID       string            `json:"id"`
+	Name     string            `json:"name"`
+	When     string            `json:"when"`
+	Worst    string            `json:"worst,omitempty"`
+	Geometry hold.RailGeometry `json:"geometry"`
 }
 
 // CurvePoint is the board's way down at X, mm: under its own weight, under all

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"cmp"
 	"fmt"
 	"math"
@@ -155,9 +156,9 @@ func (r *run) hangSupports(p *design.Project) {
 		moment, force = moment+w*it.z, force+w
 	}
 	e := moment / force
-	set := support.Setting{Rail: s.Rail, Site: support.Site{
+	set := support.Setting{Rail: s.Rail, Site: hold.Site{
 		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
-		Board: r.rests(), Bases: support.BasesFor(s.Duration),
+		Board: r.rests(), Bases: hold.BasesFor(s.Duration),
 	}}
 	for k, st := range stands {
 		from, to := left, left+length

@@ -1,11 +1,11 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"slices"
 
 	"aguante/core/design"
 	"aguante/core/quantity"
-	"aguante/core/support"
 )
 
 // blank is an answer that says nothing yet.
@@ -55,7 +55,7 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 	s.HoldsUpTo, s.StraightTo = most, most
 	breaks, known := most, true
-	worst := map[support.Role]*Link{}
+	worst := map[hold.Role]*Link{}
 	var first *Link
 	s.Links = slices.Grow(s.Links, len(links))
 	for _, f := range links {
@@ -63,7 +63,7 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
 			worst[f.Role] = f
 		}
-		if f.Kind == support.Stiffness {
+		if f.Kind == hold.Stiffness {
 			if f.Limit.Kg < s.StraightTo.Kg || s.FirstSag == "" {
 				s.StraightTo, s.FirstSag = f.Limit, f.ID
 			}
@@ -74,7 +74,7 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 			first, s.HoldsUpTo, s.First = f, f.Limit, f.ID
 		}
 		switch {
-		case f.Kind == support.Gate && f.Fails:
+		case f.Kind == hold.Gate && f.Fails:
 			known = false
 			s.leftOut(f)
 		case f.NoMean != "":
@@ -88,8 +88,8 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 	} else {
 		s.BreakLink = ""
 	}
-	for _, role := range support.Roles() {
-		if f := worst[role]; f != nil && (role != support.RoleStanding || f.Limit.Kg < most.Kg) {
+	for _, role := range hold.Roles() {
+		if f := worst[role]; f != nil && (role != hold.RoleStanding || f.Limit.Kg < most.Kg) {
 			s.Band = append(s.Band, f.ID)
 		}
 	}
@@ -115,7 +115,7 @@ func (r *run) suddenly(all []found, c int) Sudden {
 	h := Sudden{Verdict: Holds, Load: r.suddenLoad(c), Used: -1}
 	for i := range all {
 		f := &all[i]
-		if w := f.sudden[c]; f.Kind != support.Stiffness && w.place >= 0 && w.used > h.Used {
+		if w := f.sudden[c]; f.Kind != hold.Stiffness && w.place >= 0 && w.used > h.Used {
 			h.Used, h.Link, h.X = finite(w.used), f.ID, r.points[w.place]
 		}
 	}
@@ -149,7 +149,7 @@ func (r *run) drawn() []CurvePoint {
 func (r *run) supports(out *Shelf, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
-		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Geometry: support.Blank()}
+		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Geometry: hold.Blank()}
 	}
 	out.Rail = r.railReport(all)
 	for i, which := range r.which {
@@ -159,12 +159,12 @@ func (r *run) supports(out *Shelf, all []found) {
 		s := &numbered[which]
 		s.Number, s.Name = i+1, r.supportName(i)
 		for k := range all {
-			if f := &all[k]; f.Support == s.ID && f.Kind == support.Gate && f.Link.Fails && s.Fails == "" {
+			if f := &all[k]; f.Support == s.ID && f.Kind == hold.Gate && f.Link.Fails && s.Fails == "" {
 				s.Fails = f.How
 			}
 		}
 		if r.rig == nil {
-			s.Geometry = r.hung[i].Geometry(support.Action{})
+			s.Geometry = r.hung[i].Geometry(hold.Action{})
 			s.Own = len(s.Geometry.Holes)
 			continue
 		}
@@ -183,11 +183,11 @@ func (r *run) supports(out *Shelf, all []found) {
 			v = worst.run.look(worst.state, multiple)
 		}
 		if v.gone() {
-			s.Geometry = r.hung[i].Geometry(support.Action{})
+			s.Geometry = r.hung[i].Geometry(hold.Action{})
 			s.Own = len(s.Geometry.Holes)
 			continue
 		}
-		a := v.r.action(nil, &v, i, support.Everyday, support.Strength)
+		a := v.r.action(nil, &v, i, hold.Everyday, hold.Strength)
 		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when
 		s.Geometry = v.r.hung[i].Geometry(a)
 		s.Own = len(s.Geometry.Holes)
@@ -206,10 +206,10 @@ func worstOf(all []found, id string) *found {
 	var worst *found
 	for k := range all {
 		f := &all[k]
-		if (f.Role == support.RoleTips || f.Role == support.RoleUnhooks && f.NoMean != "") && f.Used < 1 {
+		if (f.Role == hold.RoleTips || f.Role == hold.RoleUnhooks && f.NoMean != "") && f.Used < 1 {
 			continue // how near something is to tipping or climbing off does not grow with its load
 		}
-		if f.Support == id && f.Kind == support.Strength && (worst == nil || f.Used > worst.Used) {
+		if f.Support == id && f.Kind == hold.Strength && (worst == nil || f.Used > worst.Used) {
 			worst = f
 		}
 	}

@@ -1,11 +1,11 @@
 package check
 
 import (
+	"aguante/core/hold"
 	"iter"
 	"math"
 
 	"aguante/core/design"
-	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -23,7 +23,7 @@ type Stud struct {
 type held struct {
 	id     string
 	couple float64
-	Holes  []support.Hole
+	Holes  []hold.Hole
 }
 
 // held are the places where a shelf is held: its supports, or the columns of its

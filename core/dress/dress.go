@@ -4,6 +4,7 @@
 package dress
 
 import (
+	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
@@ -202,10 +203,10 @@ func even(from, to, step float64, avoid []float64) []float64 {
 
 // fixing is a fastener through a piece so thick: thick ones for timber. It is as
 // long as it takes to have 40 mm in the stud, or its bed in masonry.
-func (o *outfit) fixing(piece float64, onStud, strong bool) support.Fixing {
+func (o *outfit) fixing(piece float64, onStud, strong bool) hold.Fixing {
 	gap := o.p.Wall.Lining.Gap()
-	pick := func(key string, least, most float64) support.Fixing {
-		return support.Fixing{Type: key, Length: support.StockLength(key, least, most)}
+	pick := func(key string, least, most float64) hold.Fixing {
+		return hold.Fixing{Type: key, Length: hold.StockLength(key, least, most)}
 	}
 	switch {
 	case o.p.Wall.Solid():
@@ -242,7 +243,7 @@ func (o *outfit) add(x float64, su design.Support) {
 
 // rail puts a piece on the wall with its fasteners in columns: at every stud behind
 // it, or every 300 mm where there are not two.
-func (o *outfit) rail(kind support.RailKind, made support.Made, from, to float64, bottom, height, thick quantity.Length, strong bool) *support.Rail {
+func (o *outfit) rail(kind support.RailKind, made hold.Made, from, to float64, bottom, height, thick quantity.Length, strong bool) *support.Rail {
 	r := &support.Rail{Made: made, ID: o.id(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom, Height: height, Thickness: thick, Lock: true}
 	columns := o.studs(from+65, to-65)
 	r.Screw = o.fixing(float64(thick), len(columns) > 0, strong)
@@ -263,8 +264,8 @@ func (o *outfit) rail(kind support.RailKind, made support.Made, from, to float64
 }
 
 // lumber is what shop-made parts are made of.
-func (o *outfit) lumber() support.Made {
-	return support.Made{Wood: "douglas-fir", Grade: "small-knots"}
+func (o *outfit) lumber() hold.Made {
+	return hold.Made{Wood: "douglas-fir", Grade: "small-knots"}
 }
 
 // thick asks for a board at least so thick.

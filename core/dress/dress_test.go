@@ -1,6 +1,7 @@
 package dress_test
 
 import (
+	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -120,7 +121,7 @@ func TestEveryWayOnEveryWall(t *testing.T) {
 				}
 				at := checked(t, p, name)
 				for _, l := range at.Links {
-					if l.ID == answer.First && !near(l.Used, 1, 0.002) && l.Kind != support.Gate {
+					if l.ID == answer.First && !near(l.Used, 1, 0.002) && l.Kind != hold.Gate {
 						t.Errorf("%s: at its limit of %v kg %s is used %v", name, answer.HoldsUpTo.Kg, l.ID, l.Used)
 					}
 				}
@@ -255,7 +256,7 @@ func TestALowStripAndATallOne(t *testing.T) {
 		hung(t, p, "pins-in-strip")
 		s := &p.Shelves[0]
 		s.Rail.Height, s.Rail.Bottom = height, s.Thickness-height
-		s.Rail.Made = support.Made{Wood: "white-oak", Grade: "clear"} // its twist is not the question
+		s.Rail.Made = hold.Made{Wood: "white-oak", Grade: "clear"} // its twist is not the question
 		for i := range s.Rail.Spots {
 			s.Rail.Spots[i].Y = height - 20
 		}
@@ -264,9 +265,9 @@ func TestALowStripAndATallOne(t *testing.T) {
 		screws, pins = math.Inf(1), math.Inf(1)
 		for _, l := range r.Links {
 			switch l.Role {
-			case support.RoleNear:
+			case hold.RoleNear:
 				screws = min(screws, l.Limit.Kg)
-			case support.RoleBar:
+			case hold.RoleBar:
 				pins = min(pins, l.Limit.Kg)
 			}
 		}

@@ -1,6 +1,7 @@
 package dress
 
 import (
+	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
@@ -36,14 +37,14 @@ func (o *outfit) rackOfArms() error {
 	}
 	deep, wide := o.size(1.5, 38), o.size(3.5, 89)
 	screw := o.fixing(float64(deep), o.onStuds(at), true)
-	arm := support.Fixing{Type: "wood-6mm", Length: 60}
+	arm := hold.Fixing{Type: "wood-6mm", Length: 60}
 	if o.inch {
-		arm = support.Fixing{Type: "wood-14", Length: 2.5 * 25.4}
+		arm = hold.Fixing{Type: "wood-14", Length: 2.5 * 25.4}
 	}
 	r := &support.Rack{
 		Made: o.lumber(), Width: wide, Deep: deep, Height: quantity.Length(math.Floor(tall)), Screw: screw,
-		Arm:   support.Arm{Made: support.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: min(o.Depth, 300), High: o.size(4, 100), Thick: 18, Cheeks: true},
-		Joint: support.Joint{Kind: support.ScrewJoint, Screw: &arm, Places: Corners(float64(o.size(4, 100)), float64(wide), 14)},
+		Arm:   support.Arm{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: min(o.Depth, 300), High: o.size(4, 100), Thick: 18, Cheeks: true},
+		Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &arm, Places: Corners(float64(o.size(4, 100)), float64(wide), 14)},
 	}
 	n := max(1, int((tall-150)/450)+1)
 	step := (tall - 150) / float64(max(1, n-1))
@@ -65,7 +66,7 @@ func (o *outfit) rackOfArms() error {
 func (o *outfit) hookRail() error {
 	h := &support.HookRail{Rail: *o.rail(support.Hooks, o.lumber(), float64(o.X), float64(o.X+o.Length), 0, o.size(3.5, 89), o.size(1.5, 38), false)}
 	o.Rail, h.Lock = nil, false
-	h.Peg = support.Peg{Made: support.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.WoodPeg, Reach: 60, D: o.size(0.75, 20), Up: h.Height / 2}
+	h.Peg = support.Peg{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.WoodPeg, Reach: 60, D: o.size(0.75, 20), Up: h.Height / 2}
 	n := max(2, int(math.Round(float64(o.Length)/200)))
 	for i := range n {
 		x := float64(o.X) + float64(o.Length)*(float64(i)+0.5)/float64(n)
@@ -103,7 +104,7 @@ func (o *outfit) sheetRack() error {
 	r := &support.SheetRack{
 		Made: o.lumber(), Width: o.size(1.5, 38), Deep: o.size(3.5, 89), Height: quantity.Length(tall), Foot: 200, High: o.size(3.5, 89), Tilt: 7, Contact: quantity.Length(tall - 150), Stop: true,
 		Screw: o.fixing(float64(o.size(3.5, 89)), o.onStuds(at), true),
-		Joint: support.Joint{Kind: support.LapJoint, Glued: true},
+		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
 	}
 	for _, y := range even(160, tall-80, 350, nil) {
 		r.Rows = append(r.Rows, quantity.Length(y))

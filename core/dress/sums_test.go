@@ -1,6 +1,7 @@
 package dress_test
 
 import (
+	"aguante/core/hold"
 	"math"
 	"slices"
 	"testing"
@@ -9,7 +10,6 @@ import (
 	"aguante/core/design"
 	"aguante/core/dress"
 	"aguante/core/quantity"
-	"aguante/core/support"
 )
 
 // heavier makes everything on a shelf weigh so many times as much.
@@ -57,13 +57,13 @@ func TestMoreWeightNeverUsesAnyWayLess(t *testing.T) {
 		for _, by := range []float64{1.2, 2, 3} {
 			heavier(p, by)
 			now := checked(t, p, w.Key)
-			if slices.ContainsFunc(now.Links, func(l check.Link) bool { return l.Role == support.RoleStanding && l.Used > 1 }) {
+			if slices.ContainsFunc(now.Links, func(l check.Link) bool { return l.Role == hold.RoleStanding && l.Used > 1 }) {
 				break // it has tipped off: nothing else is asked
 			}
 			for i, l := range now.Links {
 				// A loose board's end rises a hair when another bay lifts it: what is used less
 				// than a tenth is left out.
-				if was := last.Links[i]; was.Used > 0.1 && l.Kind != support.Gate && l.Role != support.RoleUnhooks && l.Used < was.Used-1e-6*(1+was.Used) {
+				if was := last.Links[i]; was.Used > 0.1 && l.Kind != hold.Gate && l.Role != hold.RoleUnhooks && l.Used < was.Used-1e-6*(1+was.Used) {
 					t.Errorf("%s: × %v: %s is used %v, before %v", w.Key, by, l.ID, l.Used, was.Used)
 				}
 			}
@@ -83,9 +83,9 @@ func TestCareIsTakenOfEveryWay(t *testing.T) {
 		for i, l := range wary.Links {
 			was := calm.Links[i]
 			switch {
-			case l.Kind == support.Stiffness && !near(l.Used, was.Used, 1e-9):
+			case l.Kind == hold.Stiffness && !near(l.Used, was.Used, 1e-9):
 				t.Errorf("%s: %s sags %v times what it may, %v over people", w.Key, l.ID, was.Used, l.Used)
-			case l.Kind == support.Strength && l.Used < was.Used-1e-9:
+			case l.Kind == hold.Strength && l.Used < was.Used-1e-9:
 				t.Errorf("%s: %s is used %v over people, %v over nothing", w.Key, l.ID, l.Used, was.Used)
 			}
 		}

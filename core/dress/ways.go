@@ -1,6 +1,7 @@
 package dress
 
 import (
+	"aguante/core/hold"
 	"errors"
 	"math"
 
@@ -15,7 +16,7 @@ func (o *outfit) flatBrackets() error {
 	fix := o.fixing(5, o.onStuds(at), false)
 	for _, x := range at {
 		o.add(x, design.Support{Kind: design.FlatBracket, FlatBracket: &support.FlatBracket{
-			Reach: min(o.size(6, 150), o.Depth), Leg: o.size(4, 100), Width: o.size(1.5, 40), Thickness: o.size(0.1875, 5), Steel: support.Unmarked, LegSide: support.LegBelow, Hole: 6, Screw: fix,
+			Reach: min(o.size(6, 150), o.Depth), Leg: o.size(4, 100), Width: o.size(1.5, 40), Thickness: o.size(0.1875, 5), Steel: hold.Unmarked, LegSide: support.LegBelow, Hole: 6, Screw: fix,
 			Holes: []support.BracketHole{{ID: o.id(), Corner: o.size(1, 25)}, {ID: o.id(), Corner: o.size(3.25, 80)}},
 		}})
 	}
@@ -28,8 +29,8 @@ func (o *outfit) bracedBrackets() error {
 	for _, x := range at {
 		leg := quantity.Length(math.Round(float64(reach) * 0.75))
 		o.add(x, design.Support{Kind: design.BracedBracket, BracedBracket: &support.Braced{
-			Reach: reach, Leg: leg, Width: o.size(1.125, 28), Plate: 3, Rating: support.BracketRating{Mass: 150, Pair: true, Means: support.Unstated}, Screw: fix,
-			Holes: []support.PlateHole{{ID: o.id(), Down: 20}, {ID: o.id(), Down: leg / 2}, {ID: o.id(), Down: leg - 15}},
+			Reach: reach, Leg: leg, Width: o.size(1.125, 28), Plate: 3, Rating: support.BracketRating{Mass: 150, Pair: true, Means: hold.Unstated}, Screw: fix,
+			Holes: []hold.PlateHole{{ID: o.id(), Down: 20}, {ID: o.id(), Down: leg / 2}, {ID: o.id(), Down: leg - 15}},
 		}})
 	}
 	return nil
@@ -45,11 +46,11 @@ func (o *outfit) standards() error {
 	}
 	for _, x := range at {
 		b := &support.Braced{
-			Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Leg: 60, Width: o.size(1, 25), Plate: 2, Rating: support.BracketRating{Mass: 120, Pair: true, Means: support.Unstated},
+			Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Leg: 60, Width: o.size(1, 25), Plate: 2, Rating: support.BracketRating{Mass: 120, Pair: true, Means: hold.Unstated},
 			Standard: &support.Standard{Above: above, Below: below}, Screw: fix,
 		}
 		for down := -above + 20; down < below-15; down += 160 {
-			b.Holes = append(b.Holes, support.PlateHole{ID: o.id(), Down: down})
+			b.Holes = append(b.Holes, hold.PlateHole{ID: o.id(), Down: down})
 		}
 		o.add(x, design.Support{Kind: design.BracedBracket, BracedBracket: b})
 	}
@@ -68,10 +69,10 @@ func (o *outfit) timberBrackets() error {
 		o.add(x, design.Support{Kind: design.TimberBracket, TimberBracket: &support.TimberBracket{
 			Frame: support.Frame{
 				Made: o.lumber(), Reach: reach, Width: o.size(1.5, 38), High: 60, Deep: thick, Leg: leg,
-				Joint: support.Joint{Kind: support.LapJoint, Glued: true},
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
 				Brace: &support.Brace{Out: quantity.Length(math.Round(float64(reach) * 0.75)), Down: leg - 40, High: 38},
 			},
-			Holes: []support.PlateHole{{ID: o.id(), Down: 75}, {ID: o.id(), Down: leg - 75}}, Screw: fix,
+			Holes: []hold.PlateHole{{ID: o.id(), Down: 75}, {ID: o.id(), Down: leg - 75}}, Screw: fix,
 		}})
 	}
 	return nil
@@ -99,7 +100,7 @@ func (o *outfit) pinsInStrip() error {
 	}
 	for _, x := range even(x0+60, x1-60, 420, columns) {
 		o.add(x, design.Support{Kind: design.HiddenPin, Pin: &support.Pin{
-			Made: support.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.DowelPin, Width: d, High: d, Root: thick, Tip: tip, Play: 0.1, Glued: true,
+			Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.DowelPin, Width: d, High: d, Root: thick, Tip: tip, Play: 0.1, Glued: true,
 		}})
 	}
 	return nil
@@ -121,8 +122,8 @@ func (o *outfit) pinsInWall() error {
 	}
 	for _, x := range at {
 		o.add(x, design.Support{Kind: design.HiddenPin, Pin: &support.Pin{
-			Made: support.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.RodPin, Width: o.size(0.5, 12), High: o.size(0.5, 12), Root: root,
-			Tip: quantity.Length(math.Round(float64(o.Depth) * 0.75)), Play: 0.1, Steel: support.Unmarked, Lock: true,
+			Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: support.RodPin, Width: o.size(0.5, 12), High: o.size(0.5, 12), Root: root,
+			Tip: quantity.Length(math.Round(float64(o.Depth) * 0.75)), Play: 0.1, Steel: hold.Unmarked, Lock: true,
 		}})
 	}
 	return nil
@@ -137,8 +138,8 @@ func (o *outfit) hiddenBrackets() error {
 	for _, x := range at {
 		reach := quantity.Length(math.Round(float64(o.Depth) * 0.7))
 		o.add(x, design.Support{Kind: design.HiddenBracket, HiddenBracket: &support.Hidden{
-			Reach: reach, Width: 40, Thickness: 8, Plate: plate, Steel: support.Unmarked, Slot: support.Slot{Deep: reach + 5, Wide: 42, High: 8.5}, Lock: true, Screw: fix,
-			Holes: []support.PlateHole{{ID: o.id(), Down: 12 - plate/2}, {ID: o.id(), Down: plate/2 - 12}},
+			Reach: reach, Width: 40, Thickness: 8, Plate: plate, Steel: hold.Unmarked, Slot: support.Slot{Deep: reach + 5, Wide: 42, High: 8.5}, Lock: true, Screw: fix,
+			Holes: []hold.PlateHole{{ID: o.id(), Down: 12 - plate/2}, {ID: o.id(), Down: plate/2 - 12}},
 		}})
 	}
 	return nil
@@ -162,25 +163,25 @@ func (o *outfit) sleeve() error {
 }
 
 func (o *outfit) cleat() error {
-	r := o.rail(support.Cleat, support.Made{Wood: "birch-plywood", Grade: "clear"}, float64(o.X), float64(o.X+o.Length), 40, o.size(3.5, 90), o.size(0.75, 19), true)
+	r := o.rail(support.Cleat, hold.Made{Wood: "birch-plywood", Grade: "clear"}, float64(o.X), float64(o.X+o.Length), 40, o.size(3.5, 90), o.size(0.75, 19), true)
 	r.Bevel, r.Kerf = 45, o.size(0.125, 3.2)
 	leg := quantity.Length(150)
 	if leg > o.Y {
 		return errors.New("there is no room for a holder under the shelf")
 	}
-	hook := support.Fixing{Type: "wood-4", Length: 45}
+	hook := hold.Fixing{Type: "wood-4", Length: 45}
 	if o.inch {
-		hook = support.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
+		hook = hold.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
 	}
 	l := float64(o.Length)
 	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
 		o.add(x, design.Support{Kind: design.CleatHolder, Holder: &support.Holder{
 			Frame: support.Frame{
 				Made: o.lumber(), Reach: r.Thickness + o.size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.size(1.5, 38), High: 64, Deep: o.size(1.5, 38), Leg: leg, Up: 160,
-				Joint: support.Joint{Kind: support.LapJoint, Glued: true},
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
 				Brace: &support.Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
 			},
-			Hook: support.Hook{Made: support.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
+			Hook: support.Hook{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
 		}})
 	}
 	return nil

@@ -1,6 +1,7 @@
 package improve
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"slices"
 
@@ -111,7 +112,7 @@ func going(a *check.Shelf, kg float64, gone []string) Going {
 // where nothing would be left, or where the board or the rail itself is what broke.
 func take(s *design.Shelf, l check.Link) (gone []string, to string) {
 	if s.Rail != nil && l.Support == s.Rail.ID {
-		if l.Role != support.RoleNear && l.Role != support.RoleHeel {
+		if l.Role != hold.RoleNear && l.Role != hold.RoleHeel {
 			return nil, ""
 		}
 		x := float64(s.X) + l.X

@@ -1,6 +1,7 @@
 package improve
 
 import (
+	"aguante/core/hold"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -117,7 +118,7 @@ func (f *finder) another(like design.Support, x float64) design.Support {
 			u.FlatBracket.Holes[i].ID = f.id()
 		}
 	}
-	for _, holes := range [][]support.PlateHole{holesOf(&u)} {
+	for _, holes := range [][]hold.PlateHole{holesOf(&u)} {
 		for i := range holes {
 			holes[i].ID = f.id()
 		}
@@ -128,7 +129,7 @@ func (f *finder) another(like design.Support, x float64) design.Support {
 	return u
 }
 
-func holesOf(u *design.Support) []support.PlateHole {
+func holesOf(u *design.Support) []hold.PlateHole {
 	switch {
 	case u.BracedBracket != nil:
 		return u.BracedBracket.Holes
@@ -223,7 +224,7 @@ func (f *finder) parts() []change {
 	}
 	if s.Rail != nil && s.Rail.Kind == support.Strip {
 		add("oak", "A strip of white oak", 4, theWall|theSupport, func(s *design.Shelf) bool {
-			s.Rail.Made = support.Made{Wood: "white-oak", Grade: "clear"}
+			s.Rail.Made = hold.Made{Wood: "white-oak", Grade: "clear"}
 			return true
 		})
 	}
@@ -271,10 +272,10 @@ func (f *finder) parts() []change {
 		add("joint", "Half-lap the arms, glued", 3, theSupport, func(s *design.Shelf) bool {
 			return each(s, func(u *design.Support) bool {
 				fr := frameOf(u)
-				if fr == nil || fr.Joint.Kind == support.LapJoint && fr.Joint.Glued {
+				if fr == nil || fr.Joint.Kind == hold.LapJoint && fr.Joint.Glued {
 					return false
 				}
-				fr.Joint = support.Joint{Kind: support.LapJoint, Glued: true}
+				fr.Joint = hold.Joint{Kind: hold.LapJoint, Glued: true}
 				return true
 			})
 		})
@@ -297,7 +298,7 @@ func (f *finder) parts() []change {
 					if u.Pin == nil {
 						return false
 					}
-					u.Pin.Kind, u.Pin.Width, u.Pin.High, u.Pin.Steel = support.RodPin, quantity.Length(d), quantity.Length(d), support.Unmarked
+					u.Pin.Kind, u.Pin.Width, u.Pin.High, u.Pin.Steel = support.RodPin, quantity.Length(d), quantity.Length(d), hold.Unmarked
 					return true
 				})
 			})
@@ -375,8 +376,8 @@ func (f *finder) allColumns(s *design.Shelf) bool {
 }
 
 // fixings are the fasteners of a shelf that go into the wall.
-func fixings(s *design.Shelf) []*support.Fixing {
-	var out []*support.Fixing
+func fixings(s *design.Shelf) []*hold.Fixing {
+	var out []*hold.Fixing
 	for i := range s.Supports {
 		u := &s.Supports[i]
 		switch {

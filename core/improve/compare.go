@@ -1,6 +1,7 @@
 package improve
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"slices"
 
@@ -47,10 +48,10 @@ type Need struct {
 
 // Picture is one support seen from the side, to scale.
 type Picture struct {
-	Back   float64         `json:"back_mm"`
-	Gap    float64         `json:"gap_mm"`
-	Shapes []support.Shape `json:"shapes"`
-	Holes  []support.Hole  `json:"holes"`
+	Back   float64      `json:"back_mm"`
+	Gap    float64      `json:"gap_mm"`
+	Shapes []hold.Shape `json:"shapes"`
+	Holes  []hold.Hole  `json:"holes"`
 }
 
 // Compare hangs a shelf in every way that a board can hang in, each with sensible
@@ -68,7 +69,7 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 		if w.Form {
 			continue
 		}
-		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{}, Side: Picture{Shapes: []support.Shape{}, Holes: []support.Hole{}}}
+		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{}, Side: Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}}
 		s, err := dress.Shelf(p, clone(p.Shelves[at]), w.Key, newID)
 		if err != nil {
 			row.Why = err.Error()
@@ -93,7 +94,7 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 			if l.ID == a.First {
 				row.First, row.How = l.Name, l.How
 			}
-			if l.Role == support.RoleDroop {
+			if l.Role == hold.RoleDroop {
 				row.Droop = max(row.Droop, l.Value)
 			}
 		}
@@ -136,7 +137,7 @@ func pictureOf(a *check.Shelf) Picture {
 		c := a.Rail.Geometry.Columns[0]
 		return Picture{c.Back, c.Gap, c.Shapes, c.Holes}
 	}
-	return Picture{Shapes: []support.Shape{}, Holes: []support.Hole{}}
+	return Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}
 }
 
 // needs lists what a shelf's hanging takes, fasteners with their lengths.
@@ -154,11 +155,11 @@ func needs(s *design.Shelf) []Need {
 		}
 		out = append(out, Need{n, what, key, length})
 	}
-	screws := func(n int, f support.Fixing) {
+	screws := func(n int, f hold.Fixing) {
 		t, _ := fastener.TypeOf(f.Type)
 		add(n, t.Name, f.Type, float64(f.Length))
 	}
-	wood := func(m support.Made) string {
+	wood := func(m hold.Made) string {
 		b, _ := material.Stuff(m.Wood, material.Grade{}, material.Dry, 20, 20)
 		return b.Name()
 	}

@@ -3,6 +3,7 @@
 package improve
 
 import (
+	"aguante/core/hold"
 	"cmp"
 	"fmt"
 	"math"
@@ -11,7 +12,6 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/quantity"
-	"aguante/core/support"
 )
 
 // Idea is a change of a shelf and what it comes to. Shelf is the shelf with the
@@ -116,11 +116,11 @@ func (f *finder) needs() helps {
 			continue
 		}
 		switch l.Role {
-		case support.RoleBends, support.RoleShears, support.RoleSags:
+		case hold.RoleBends, hold.RoleShears, hold.RoleSags:
 			return theBoard
-		case support.RoleNear, support.RoleOthers, support.RoleHeel, support.RoleBehind, support.RoleRail:
+		case hold.RoleNear, hold.RoleOthers, hold.RoleHeel, hold.RoleBehind, hold.RoleRail:
 			return theWall
-		case support.RoleStanding:
+		case hold.RoleStanding:
 			return everything
 		}
 		return theSupport

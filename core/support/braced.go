@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 
 	"aguante/core/problem"
@@ -13,13 +14,13 @@ import (
 type BracketRating struct {
 	Mass  quantity.Mass `json:"kg"`
 	Pair  bool          `json:"pair,omitempty"`
-	Means Means         `json:"means"`
+	Means hold.Means    `json:"means"`
 }
 
 // works is the share of a rating that is relied on: as printed where it is a
 // working load, else a third (Rule).
 func (r BracketRating) works() float64 {
-	if r.Means == WorkingLoad {
+	if r.Means == hold.WorkingLoad {
 		return 1
 	}
 	return 1.0 / 3
@@ -27,7 +28,7 @@ func (r BracketRating) works() float64 {
 
 func (r BracketRating) validate(p *problem.List) {
 	p.MassBetween("kg", float64(r.Mass), 0.5, 5000)
-	p.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
+	p.OneOf("means", string(r.Means), problem.Words([]hold.Means{hold.WorkingLoad, hold.Ultimate, hold.Unstated}))
 }
 
 // Braced is a bought bracket with a brace and a maker's rating: an arm under the
@@ -35,15 +36,15 @@ func (r BracketRating) validate(p *problem.List) {
 // that clips into a slotted upright, which is what is screwed to the wall. Y of
 // holes is below the board's underside, mm.
 type Braced struct {
-	Reach    quantity.Length `json:"reach_mm"`
-	Leg      quantity.Length `json:"leg_mm"`
-	Width    quantity.Length `json:"width_mm"`
-	Plate    quantity.Length `json:"plate_mm"`
-	Rating   BracketRating   `json:"rating"`
-	Standard *Standard       `json:"standard,omitempty"`
-	Holes    []PlateHole     `json:"holes"`
-	Screw    Fixing          `json:"screw"`
-	Board    *BoardScrews    `json:"board_screws,omitempty"`
+	Reach    quantity.Length   `json:"reach_mm"`
+	Leg      quantity.Length   `json:"leg_mm"`
+	Width    quantity.Length   `json:"width_mm"`
+	Plate    quantity.Length   `json:"plate_mm"`
+	Rating   BracketRating     `json:"rating"`
+	Standard *Standard         `json:"standard,omitempty"`
+	Holes    []hold.PlateHole  `json:"holes"`
+	Screw    hold.Fixing       `json:"screw"`
+	Board    *hold.BoardScrews `json:"board_screws,omitempty"`
 }
 
 // Standard is a slotted upright: how far it goes above and below the board.
@@ -69,32 +70,32 @@ func (b *Braced) Validate(p *problem.List) {
 		at.Between("below_mm", float64(s.Below), float64(b.Leg), 3000)
 		above, below = float64(s.Above), float64(s.Below)
 	}
-	validateHoles(p, b.Holes, above, below, float64(b.Width))
+	hold.ValidateHoles(p, b.Holes, above, below, float64(b.Width))
 	b.Screw.Validate(p.In("screw"))
-	b.Board.validate(p, float64(b.Reach))
+	b.Board.Validate(p, float64(b.Reach))
 }
 
 // braced is a rated bracket in its place.
 type braced struct {
 	*Braced
-	set   Site
-	mount mount
+	set   hold.Site
+	mount hold.Mount
 }
 
 // Hang puts the bracket in its place. It turns on its own heel, a standard on the
 // heel of the bracket that is clipped into it: fasteners below that do not pull.
 func (b *Braced) Hang(s Setting) Hung {
 	h := &braced{Braced: b, set: s.Site}
-	var holes []drilled
+	var holes []hold.Drilled
 	high := 0.0
 	for _, o := range b.Holes {
 		high = max(high, -float64(o.Down))
-		holes = append(holes, h.set.drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, plate(float64(b.Plate))))
+		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, hold.Plate(float64(b.Plate))))
 	}
 	if b.Standard != nil {
 		high = float64(b.Standard.Above)
 	}
-	h.mount = newPlate(&h.set, h.plateName(), b.Screw, holes, -float64(b.Leg), high, float64(b.Width))
+	h.mount = hold.NewPlate(&h.set, h.plateName(), b.Screw, holes, -float64(b.Leg), high, float64(b.Width))
 	return h
 }
 
@@ -108,28 +109,28 @@ func (b *Braced) plateName() string {
 // Soft is none: the rating covers how it bends.
 func (h *braced) Soft(float64) float64 { return 0 }
 
-func (h *braced) arm() arm {
-	return arm{set: &h.set, reach: float64(h.Reach), thick: float64(h.Plate), screws: h.Board}
+func (h *braced) arm() hold.Arm {
+	return hold.Arm{Set: &h.set, Reach: float64(h.Reach), Thick: float64(h.Plate), Screws: h.Board}
 }
 
-func (h *braced) HoldsDown() bool { return h.arm().holdsDown() }
+func (h *braced) HoldsDown() bool { return h.arm().HoldsDown() }
 
 func (h *braced) Pad() float64 { return float64(h.Width) * min(float64(h.Reach), h.set.Depth) / 2 }
 
-func (h *braced) Links() []Link {
+func (h *braced) Links() []hold.Link {
 	noMean := ""
-	if h.Rating.Means != Ultimate {
+	if h.Rating.Means != hold.Ultimate {
 		noMean = "the bracket's ultimate load is not known"
 	}
-	return append([]Link{
-		{Part: "bracket", Mode: "rating", Role: RoleBar, Kind: Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
-		h.arm().link(),
-	}, h.mount.plateLinks(straight)...)
+	return append([]hold.Link{
+		{Part: "bracket", Mode: "rating", Role: hold.RoleBar, Kind: hold.Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
+		h.arm().Link(),
+	}, h.mount.PlateLinks(hold.Straight)...)
 }
 
-func (h *braced) rated(sh *working.Sheet, a Action) Use {
+func (h *braced) rated(sh *working.Sheet, a hold.Action) hold.Use {
 	each, share := h.Rating.Mass.Weight(), h.Rating.works()
-	if a.Case == Break {
+	if a.Case == hold.Break {
 		share = 1
 	}
 	pair := 1.0
@@ -147,35 +148,35 @@ func (h *braced) rated(sh *working.Sheet, a Action) Use {
 			working.In("rating", each, working.Force), working.In("pair", pair, working.Ratio), working.In("share", share, working.Ratio), working.In("a", float64(h.Reach), working.Length), working.In("e", a.Arm(), working.Length))
 		sh.Add("used", "part of it in use", "R / Rw", u, working.Ratio, "", working.In("R", math.Abs(a.R), working.Force), working.In("Rw", takes, working.Force))
 	}
-	return Use{Used: u, How: "is past what its maker allows"}
+	return hold.Use{Used: u, How: "is past what its maker allows"}
 }
 
 // Geometry draws arm, leg and brace.
-func (h *braced) Geometry(a Action) Geometry {
-	g := h.set.newGeometry(a)
+func (h *braced) Geometry(a hold.Action) hold.Geometry {
+	g := h.set.NewGeometry(a)
 	reach, leg, t, w := float64(h.Reach), float64(h.Leg), float64(h.Plate), float64(h.Width)/2
 	bar := max(t, 4)
 	if s := h.Standard; s != nil {
-		g.Shapes = append(g.Shapes, Shape{Name: "standard", Stuff: Metal, Side: box(0, -float64(s.Below), t, float64(s.Above)), Front: box(-w, -float64(s.Below), w, float64(s.Above))})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, -float64(s.Below), t, float64(s.Above)), Front: hold.Box(-w, -float64(s.Below), w, float64(s.Above))})
 	}
 	g.Shapes = append(g.Shapes,
-		Shape{Name: "brace", Stuff: Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
-		Shape{Name: "arm", Stuff: Metal, Side: box(0, -bar, reach, 0), Front: box(-w, -bar, w, 0)},
-		Shape{Name: "leg", Stuff: Metal, Side: box(0, -leg, t+1, 0), Front: box(-w, -leg, w, 0)})
-	if h.mount.hold > 0 {
-		h.mount.draw(&g, 0, straight(nil, a))
+		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
+		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -bar, reach, 0), Front: hold.Box(-w, -bar, w, 0)},
+		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, -leg, t+1, 0), Front: hold.Box(-w, -leg, w, 0)})
+	if h.mount.Hold > 0 {
+		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
-	h.mount.draw(&g, -1, Pulled{})
-	g.Measures = append(g.Measures, across("reach", "braced_bracket.reach_mm", 0, reach, -bar), upright("leg", "braced_bracket.leg_mm", reach*0.6, -leg, 0))
-	g.fit()
+	h.mount.Draw(&g, -1, hold.Pulled{})
+	g.Measures = append(g.Measures, hold.Across("reach", "braced_bracket.reach_mm", 0, reach, -bar), hold.Upright("leg", "braced_bracket.leg_mm", reach*0.6, -leg, 0))
+	g.Fit()
 	return g
 }
 
 // Notes say what the rating is worth.
-func (h *braced) Notes() Notes {
-	n := h.mount.notes()
-	n.Cautions = append(n.Cautions, h.arm().notes()...)
-	if h.Rating.Means != WorkingLoad {
+func (h *braced) Notes() hold.Notes {
+	n := h.mount.Notes()
+	n.Cautions = append(n.Cautions, h.arm().Notes()...)
+	if h.Rating.Means != hold.WorkingLoad {
 		n.Assumed = append(n.Assumed, "a bracket's rating that is not said to be a working load counts a third")
 	}
 	return n

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -22,16 +23,16 @@ const (
 // FlatBracket is an angle bent from flat bar, without a brace: a leg on the
 // wall and an arm under the shelf. Lengths from the corner, mm.
 type FlatBracket struct {
-	Reach     quantity.Length `json:"reach_mm"`
-	Leg       quantity.Length `json:"leg_mm"`
-	Width     quantity.Length `json:"width_mm"`
-	Thickness quantity.Length `json:"thickness_mm"`
-	Steel     Steel           `json:"steel"`
-	LegSide   LegSide         `json:"leg_side"`
-	Hole      quantity.Length `json:"hole_mm"`
-	Holes     []BracketHole   `json:"holes"`
-	Screw     Fixing          `json:"screw"`
-	Board     *BoardScrews    `json:"board_screws,omitempty"`
+	Reach     quantity.Length   `json:"reach_mm"`
+	Leg       quantity.Length   `json:"leg_mm"`
+	Width     quantity.Length   `json:"width_mm"`
+	Thickness quantity.Length   `json:"thickness_mm"`
+	Steel     hold.Steel        `json:"steel"`
+	LegSide   LegSide           `json:"leg_side"`
+	Hole      quantity.Length   `json:"hole_mm"`
+	Holes     []BracketHole     `json:"holes"`
+	Screw     hold.Fixing       `json:"screw"`
+	Board     *hold.BoardScrews `json:"board_screws,omitempty"`
 }
 
 // BracketHole is a hole of the wall leg with a screw in it.
@@ -50,7 +51,7 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	p.Between("leg_mm", float64(b.Leg), 20, 1000)
 	p.Between("width_mm", float64(b.Width), 8, 200)
 	p.Between("thickness_mm", float64(b.Thickness), 0.8, 20)
-	p.OneOf("steel", string(b.Steel), problem.Words(steels()))
+	p.OneOf("steel", string(b.Steel), problem.Words(hold.Steels()))
 	p.OneOf("leg_side", string(b.LegSide), []string{string(LegBelow), string(LegAbove)})
 	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
 	b.Screw.Validate(p.In("screw"))
@@ -63,18 +64,18 @@ func (b *FlatBracket) Validate(p *problem.List) {
 		at.Between("from_corner_mm", float64(h.Corner), 2, float64(b.Leg)-2)
 		at.Between("offset_mm", float64(h.Offset), -float64(b.Width)/2, float64(b.Width)/2)
 	}
-	b.Board.validate(p, float64(b.Reach))
+	b.Board.Validate(p, float64(b.Reach))
 }
 
 // flat is a flat bracket in its place.
 type flat struct {
 	*FlatBracket
-	set   Site
-	holes []drilled
+	set   hold.Site
+	holes []hold.Drilled
 	near  int // the hole nearest the corner that holds, or -1
 	hold  int // how many hold
-	heel  heel
-	up    heel // the heel when the board pulls the bracket up
+	heel  hold.Heel
+	up    hold.Heel // the heel when the board pulls the bracket up
 	gross section.Rectangle
 	net   float64 // Z at the corner's nearest hole, mm³
 }
@@ -86,7 +87,7 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
-		f.holes = append(f.holes, s.drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, plate(float64(b.Thickness))))
+		f.holes = append(f.holes, s.Drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, hold.Plate(float64(b.Thickness))))
 	}
 	hole := 0.0
 	if !math.IsInf(corner, 1) {
@@ -96,7 +97,7 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 	var below, above []float64
 	for i := range f.holes {
 		d := &f.holes[i]
-		if !d.counts() {
+		if !d.Counts() {
 			continue
 		}
 		f.hold++
@@ -106,8 +107,8 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 		below = append(below, float64(b.Leg)-f.corner(d))
 		above = append(above, f.corner(d))
 	}
-	fb := s.bearing(f.holes)
-	heels := [2]heel{newHeel(below, float64(b.Width), fb), newHeel(above, float64(b.Width), fb)}
+	fb := s.Bearing(f.holes)
+	heels := [2]hold.Heel{hold.NewHeel(below, float64(b.Width), fb), hold.NewHeel(above, float64(b.Width), fb)}
 	f.heel, f.up = heels[0], heels[1]
 	if b.LegSide == LegAbove {
 		f.heel, f.up = heels[1], heels[0]
@@ -124,7 +125,7 @@ func (b *FlatBracket) sign() float64 {
 }
 
 // corner is how far a hole is from the corner, mm.
-func (f *flat) corner(d *drilled) float64 { return math.Abs(d.y) }
+func (f *flat) corner(d *hold.Drilled) float64 { return math.Abs(d.Y) }
 
 // bend returns the corner-to-near-screw length s, mm.
 func (f *flat) bend() float64 {
@@ -137,54 +138,54 @@ func (f *flat) bend() float64 {
 // Soft is the deflection at the load per newton of it: the arm's own bending
 // and the turning of its corner, e³/3EI + e² s/EI.
 func (f *flat) Soft(e float64) float64 {
-	ei := steelE * f.gross.Inertia()
+	ei := hold.SteelE * f.gross.Inertia()
 	return e*e*e/(3*ei) + e*e*f.bend()/ei
 }
 
 // HoldsDown is true only for screws that reach far enough into the board.
-func (f *flat) HoldsDown() bool { return f.arm().holdsDown() }
+func (f *flat) HoldsDown() bool { return f.arm().HoldsDown() }
 
-func (f *flat) arm() arm {
-	return arm{set: &f.set, reach: float64(f.Reach), thick: float64(f.Thickness), screws: f.Board}
+func (f *flat) arm() hold.Arm {
+	return hold.Arm{Set: &f.set, Reach: float64(f.Reach), Thick: float64(f.Thickness), Screws: f.Board}
 }
 
 func (f *flat) Pad() float64 {
 	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
 }
 
-func (f *flat) Links() []Link {
-	links := []Link{
-		{Part: "bar", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "bar at the corner", Use: f.bar},
-		{Part: "bar", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the tip", Use: f.droop},
+func (f *flat) Links() []hold.Link {
+	links := []hold.Link{
+		{Part: "bar", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner", Use: f.bar},
+		{Part: "bar", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip", Use: f.droop},
 	}
-	links = append(links, f.arm().link())
+	links = append(links, f.arm().Link())
 	if f.hold > 0 {
-		links = append(links, Link{Part: f.holes[f.near].id, Mode: "near", Role: RoleNear, Kind: Strength, Name: f.Screw.noun() + " at the corner", NoMean: f.Screw.noMean(), Use: f.nearScrew})
+		links = append(links, hold.Link{Part: f.holes[f.near].Id, Mode: "near", Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
 		if f.hold > 1 {
-			links = append(links, Link{Part: "screws", Mode: "others", Role: RoleOthers, Kind: Strength, Name: "other " + f.Screw.noun() + "s", NoMean: f.Screw.noMean(), Use: f.otherScrews})
+			links = append(links, hold.Link{Part: "screws", Mode: "others", Role: hold.RoleOthers, Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
 		}
-		links = append(links, Link{Part: "leg", Mode: "heel", Role: RoleHeel, Kind: Strength, Name: f.set.heelName(), Use: f.heelPress,
-			NoMean: noWallMean})
+		links = append(links, hold.Link{Part: "leg", Mode: "heel", Role: hold.RoleHeel, Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,
+			NoMean: hold.NoWallMean})
 	}
-	return append(links, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: f.set.intoName(f.Screw), Use: f.behind})
+	return append(links, hold.Link{Part: "screws", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: f.set.IntoName(f.Screw), Use: f.behind})
 }
 
-func (f *flat) bar(sh *working.Sheet, a Action) Use {
+func (f *flat) bar(sh *working.Sheet, a hold.Action) hold.Use {
 	if sh.On() {
 		hole := float64(f.Width) - f.net*4/float64(f.Thickness)/float64(f.Thickness)
 		sh.Add("Z", "plastic modulus of the bar at the hole nearest the corner", "(b − dhole) × t² / 4", f.net, working.Modulus, "statics",
 			working.In("b", float64(f.Width), working.Length), working.In("dhole", hole, working.Length), working.In("t", float64(f.Thickness), working.Length))
 	}
-	return Use{Used: f.Steel.bar(sh, math.Abs(a.M), f.net, a.Case), How: "bends at the corner"}
+	return hold.Use{Used: f.Steel.Bar(sh, math.Abs(a.M), f.net, a.Case), How: "bends at the corner"}
 }
 
 // tipDroop is how far the arm's tip goes down, mm.
-func (f *flat) tipDroop(sh *working.Sheet, a Action) float64 {
+func (f *flat) tipDroop(sh *working.Sheet, a hold.Action) float64 {
 	if a.R <= 0 {
 		return 0
 	}
 	e, reach, s := a.Arm(), float64(f.Reach), f.bend()
-	ei := steelE * f.gross.Inertia()
+	ei := hold.SteelE * f.gross.Inertia()
 	arm, formula := a.R*e*e*(3*reach-e)/(6*ei), "R × e² × (3a − e) / (6 E I)"
 	if e > reach {
 		arm, formula = a.R*reach*reach*(3*e-reach)/(6*ei), "R × a² × (3e − a) / (6 E I)"
@@ -192,7 +193,7 @@ func (f *flat) tipDroop(sh *working.Sheet, a Action) float64 {
 	turn := a.M * s / ei * reach
 	if sh.On() {
 		in := []working.Input{working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("a", reach, working.Length),
-			working.In("E", steelE, working.Stress), working.In("I", f.gross.Inertia(), working.Inertia)}
+			working.In("E", hold.SteelE, working.Stress), working.In("I", f.gross.Inertia(), working.Inertia)}
 		sh.Add("I", "inertia of the bar", "b × t³ / 12", f.gross.Inertia(), working.Inertia, "statics", working.In("b", f.gross.B, working.Length), working.In("t", f.gross.H, working.Length))
 		sh.Add("δarm", "bending of the arm", formula, arm, working.Length, "statics", in...)
 		sh.Add("δturn", "turning of the corner, s from it to the nearest screw", "M × s / (E I) × a", turn, working.Length, "statics",
@@ -201,20 +202,20 @@ func (f *flat) tipDroop(sh *working.Sheet, a Action) float64 {
 	return arm + turn
 }
 
-func (f *flat) droop(sh *working.Sheet, a Action) Use {
+func (f *flat) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	d := f.tipDroop(sh, a)
-	limit := droopLimit(f.set.Depth)
+	limit := hold.DroopLimit(f.set.Depth)
 	if sh.On() {
 		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
 		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule", working.In("depth", f.set.Depth, working.Length))
 		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length), working.In("allowed", limit, working.Length))
 	}
-	return Use{Used: d / limit, How: "droops at the tip", Value: d, Allowed: limit}
+	return hold.Use{Used: d / limit, How: "droops at the tip", Value: d, Allowed: limit}
 }
 
 // turning returns the heel that the bracket turns on under an action: its
 // lower end under a load, its upper end when the board pulls it up.
-func (f *flat) turning(a Action) *heel {
+func (f *flat) turning(a hold.Action) *hold.Heel {
 	if a.M >= 0 {
 		return &f.heel
 	}
@@ -222,7 +223,7 @@ func (f *flat) turning(a Action) *heel {
 }
 
 // lever is the height of a hole over the heel that turns, mm.
-func (f *flat) lever(d *drilled, a Action) float64 {
+func (f *flat) lever(d *hold.Drilled, a hold.Action) float64 {
 	if (f.LegSide == LegBelow) == (a.M >= 0) {
 		return float64(f.Leg) - f.corner(d)
 	}
@@ -231,7 +232,7 @@ func (f *flat) lever(d *drilled, a Action) float64 {
 
 // nearPull is the pull on the screw at the corner, which a bent bar loads more
 // than a rigid plate would: M / min(its lever, 10 t).
-func (f *flat) nearPull(sh *working.Sheet, a Action) float64 {
+func (f *flat) nearPull(sh *working.Sheet, a hold.Action) float64 {
 	y, ten := f.lever(&f.holes[f.near], a), 10*float64(f.Thickness)
 	t := math.Abs(a.M) / min(y, ten)
 	if sh.On() {
@@ -241,7 +242,7 @@ func (f *flat) nearPull(sh *working.Sheet, a Action) float64 {
 	return t
 }
 
-func (f *flat) share(sh *working.Sheet, a Action) float64 {
+func (f *flat) share(sh *working.Sheet, a hold.Action) float64 {
 	v := math.Abs(a.R) / float64(f.hold)
 	if sh.On() {
 		sh.Add("V", "push across on each one that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force), working.In("n", float64(f.hold), working.Ratio))
@@ -250,50 +251,50 @@ func (f *flat) share(sh *working.Sheet, a Action) float64 {
 }
 
 // together tells how far one of the fasteners is used.
-func (f *flat) together(sh *working.Sheet, d *drilled, v, t float64, c Case) Use {
-	return d.used(sh, v, t, c, f.set.Bases[c])
+func (f *flat) together(sh *working.Sheet, d *hold.Drilled, v, t float64, c hold.Case) hold.Use {
+	return d.UsedBy(sh, v, t, c, f.set.Bases[c])
 }
 
-func (f *flat) nearScrew(sh *working.Sheet, a Action) Use {
+func (f *flat) nearScrew(sh *working.Sheet, a hold.Action) hold.Use {
 	t, v := f.nearPull(sh, a), f.share(sh, a)
 	return f.together(sh, &f.holes[f.near], v, t, a.Case)
 }
 
-func (f *flat) otherScrews(sh *working.Sheet, a Action) Use {
+func (f *flat) otherScrews(sh *working.Sheet, a hold.Action) hold.Use {
 	h := f.turning(a)
-	worst, at := Use{Used: -1}, 0
+	worst, at := hold.Use{Used: -1}, 0
 	for i := range f.holes {
 		d := &f.holes[i]
-		if i == f.near || !d.counts() {
+		if i == f.near || !d.Counts() {
 			continue
 		}
-		if u := f.together(nil, d, f.share(nil, a), h.pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
+		if u := f.together(nil, d, f.share(nil, a), h.Pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
 			worst, at = u, i
 		}
 	}
 	if sh.On() {
 		d := &f.holes[at]
-		f.together(sh, d, f.share(sh, a), h.pull(sh, math.Abs(a.M), f.lever(d, a)), a.Case)
+		f.together(sh, d, f.share(sh, a), h.Pull(sh, math.Abs(a.M), f.lever(d, a)), a.Case)
 	}
 	return worst
 }
 
-func (f *flat) heelPress(sh *working.Sheet, a Action) Use { return f.turning(a).press(sh, a) }
+func (f *flat) heelPress(sh *working.Sheet, a hold.Action) hold.Use { return f.turning(a).Press(sh, a) }
 
-func (f *flat) behind(sh *working.Sheet, _ Action) Use {
+func (f *flat) behind(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("n", f.Screw.noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
+		sh.Add("n", f.Screw.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
-	return behindUse(f.holes, f.hold)
+	return hold.BehindUse(f.holes, f.hold)
 }
 
 // Geometry draws the bracket, and says what turning it over would do.
-func (f *flat) Geometry(a Action) Geometry {
-	g := f.set.newGeometry(a)
+func (f *flat) Geometry(a hold.Action) hold.Geometry {
+	g := f.set.NewGeometry(a)
 	leg, t, w := f.sign()*float64(f.Leg), float64(f.Thickness), float64(f.Width)/2
 	g.Shapes = append(g.Shapes,
-		Shape{Name: "leg", Stuff: Metal, Side: box(0, min(0, leg), t, max(0, leg)), Front: box(-w, min(0, leg), w, max(0, leg))},
-		Shape{Name: "arm", Stuff: Metal, Side: box(0, -t, float64(f.Reach), 0), Front: box(-w, -t, w, 0)})
+		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, min(0, leg), t, max(0, leg)), Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
+		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -t, float64(f.Reach), 0), Front: hold.Box(-w, -t, w, 0)})
 	h, m, v := f.turning(a), math.Abs(a.M), math.Abs(a.R)/float64(max(f.hold, 1))
 	for i := range f.holes {
 		d := &f.holes[i]
@@ -301,10 +302,10 @@ func (f *flat) Geometry(a Action) Geometry {
 		switch {
 		case i == f.near:
 			pull = f.nearPull(nil, a)
-		case d.counts():
-			pull = h.pull(nil, m, f.lever(d, a))
+		case d.Counts():
+			pull = h.Pull(nil, m, f.lever(d, a))
 		}
-		hole := d.hole(a.Case, pull, v)
+		hole := d.Hole(a.Case, pull, v)
 		hole.Near = i == f.near
 		g.Holes = append(g.Holes, hole)
 	}
@@ -314,26 +315,26 @@ func (f *flat) Geometry(a Action) Geometry {
 		if a.M < 0 {
 			heel = max(0, leg)
 		}
-		contact := h.contact(m)
-		g.Forces = append(g.Forces, Force{Name: "pulls", Z: t, Y: near.Y, DZ: 1, N: near.Pull, Takes: near.Takes},
-			Force{Name: "heel", Z: t, Y: heel, DZ: -1, N: contact * h.fb * h.b})
-		g.Measures = append(g.Measures, Measure{Name: "lever", Z1: t, Y1: heel, Z2: t, Y2: near.Y, MM: math.Abs(near.Y - heel)})
-		g.Facts = append(g.Facts, Fact{Name: "of the " + f.Screw.noun() + " in the " + f.set.behindName(f.Screw), Value: near.In, Kind: "length", Bad: near.In < near.Least}, long("needs", near.Least))
+		contact := h.Contact(m)
+		g.Forces = append(g.Forces, hold.Force{Name: "pulls", Z: t, Y: near.Y, DZ: 1, N: near.Pull, Takes: near.Takes},
+			hold.Force{Name: "heel", Z: t, Y: heel, DZ: -1, N: contact * h.Fb * h.B})
+		g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: t, Y1: heel, Z2: t, Y2: near.Y, MM: math.Abs(near.Y - heel)})
+		g.Facts = append(g.Facts, hold.Fact{Name: "of the " + f.Screw.Noun() + " in the " + f.set.BehindName(f.Screw), Value: near.In, Kind: "length", Bad: near.In < near.Least}, hold.Long("needs", near.Least))
 		over := f.turned()
-		g.Facts = append(g.Facts, pulls("turned over, the near one pulls", over.nearPull(nil, a)))
+		g.Facts = append(g.Facts, hold.Pulls("turned over, the near one pulls", over.nearPull(nil, a)))
 		if f.hold > 1 {
 			now, then := 0.0, 0.0
 			for i := range f.holes {
-				if d := &f.holes[i]; i != f.near && d.counts() {
-					now, then = max(now, h.pull(nil, m, f.lever(d, a))), max(then, over.turning(a).pull(nil, m, over.lever(d, a)))
+				if d := &f.holes[i]; i != f.near && d.Counts() {
+					now, then = max(now, h.Pull(nil, m, f.lever(d, a))), max(then, over.turning(a).Pull(nil, m, over.lever(d, a)))
 				}
 			}
-			g.Facts = append(g.Facts, pulls("the other", then), pulls("in place of", now))
+			g.Facts = append(g.Facts, hold.Pulls("the other", then), hold.Pulls("in place of", now))
 		}
 	}
-	g.Facts = append(g.Facts, long("droop at the tip", f.tipDroop(nil, a)))
-	g.Measures = append(g.Measures, across("reach", "flat_bracket.reach_mm", 0, float64(f.Reach), -t))
-	g.fit()
+	g.Facts = append(g.Facts, hold.Long("droop at the tip", f.tipDroop(nil, a)))
+	g.Measures = append(g.Measures, hold.Across("reach", "flat_bracket.reach_mm", 0, float64(f.Reach), -t))
+	g.Fit()
 	return g
 }
 
@@ -347,11 +348,11 @@ func (f *flat) turned() *flat {
 }
 
 // Notes says what was taken for granted and what to beware of.
-func (f *flat) Notes() Notes {
-	n := fastenerNotes(&f.set, f.Screw, f.holes, f.hold)
-	if f.Steel == Unmarked {
+func (f *flat) Notes() hold.Notes {
+	n := hold.FastenerNotes(&f.set, f.Screw, f.holes, f.hold)
+	if f.Steel == hold.Unmarked {
 		n.Assumed = append(n.Assumed, "the bar is mild steel of no stated grade, 205 MPa")
 	}
-	n.Cautions = append(n.Cautions, f.arm().notes()...)
+	n.Cautions = append(n.Cautions, f.arm().Notes()...)
 	return n
 }

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"testing"
 
@@ -11,25 +12,24 @@ import (
 	"aguante/core/working"
 )
 
-
 // bracket is row 12's: 38.1 × 4.76, reach 200, hole 6, screws 25 and 80 from
 // the corner of a 120 leg.
 func bracket() *FlatBracket {
 	return &FlatBracket{
-		Reach: 200, Leg: 120, Width: 38.1, Thickness: 4.76, Steel: Unmarked, LegSide: LegBelow, Hole: 6,
+		Reach: 200, Leg: 120, Width: 38.1, Thickness: 4.76, Steel: hold.Unmarked, LegSide: LegBelow, Hole: 6,
 		Holes: []BracketHole{{ID: "h1", Corner: 25}, {ID: "h2", Corner: 80}},
-		Screw: Fixing{Type: "wood-10", Length: 63.5},
+		Screw: hold.Fixing{Type: "wood-10", Length: 63.5},
 	}
 }
 
 func setting(x float64) Setting {
 	pine, _ := material.WoodOf("ponderosa-pine")
 	clear, _ := material.GradeOf("clear")
-	return Setting{Site: Site{
+	return Setting{Site: hold.Site{
 		Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
 			Studs: []wall.Stud{{ID: "s1", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}},
 		X: x, Underside: 1200, Depth: 260, Thickness: 19.05,
-		Board: material.Board{Wood: pine, Grade: clear}, Bases: BasesFor(material.Changing),
+		Board: material.Board{Wood: pine, Grade: clear}, Bases: hold.BasesFor(material.Changing),
 	}}
 }
 
@@ -37,9 +37,9 @@ func hang(b *FlatBracket, x float64) *flat { return b.Hang(setting(x)).(*flat) }
 
 func TestRow12FlatBracketWhole(t *testing.T) {
 	f := hang(bracket(), 500)
-	a := Action{R: 120, M: 120 * 130}
-	if !near(f.net, 181.8, 0.005) || !near(f.Steel.yield()*f.net/1.67, 22320, 0.005) {
-		t.Errorf("Z %v, moment %v", f.net, f.Steel.yield()*f.net/1.67)
+	a := hold.Action{R: 120, M: 120 * 130}
+	if !near(f.net, 181.8, 0.005) || !near(f.Steel.Yield()*f.net/1.67, 22320, 0.005) {
+		t.Errorf("Z %v, moment %v", f.net, f.Steel.Yield()*f.net/1.67)
 	}
 	if u := f.bar(nil, a); !near(u.Used, 0.699, 0.005) {
 		t.Errorf("bar used %v, want 0.699", u.Used)
@@ -50,7 +50,7 @@ func TestRow12FlatBracketWhole(t *testing.T) {
 	if p := f.nearPull(nil, a); !near(p, 327.7, 0.005) {
 		t.Errorf("near screw %v, want 327.7", p)
 	}
-	if u := f.bar(nil, Action{R: 120, M: 120 * 130, Case: Break}); !near(u.Used, 120*130/(1.1*205*181.8), 0.005) {
+	if u := f.bar(nil, hold.Action{R: 120, M: 120 * 130, Case: hold.Break}); !near(u.Used, 120*130/(1.1*205*181.8), 0.005) {
 		t.Errorf("bar at the break: %v", u.Used)
 	}
 	// Its spring: R over the deflection at e, e³/3EI + e² s/EI with I = 38.1 × 4.76³/12.
@@ -69,7 +69,7 @@ func TestScrewsByHand(t *testing.T) {
 	// the stud, thread 42.33. W = 16.73 × 42.33 = 708.2 at CD 1; Z through 12.7
 	// lining on 46 mm of stud, row 22: 291.8 (mode IV does not feel the length).
 	f := hang(bracket(), 500)
-	a := Action{R: 200, M: 200 * 130}
+	a := hold.Action{R: 200, M: 200 * 130}
 	// Near: T = 26000/47.6 = 546.2, V = 100; P = 555.3.
 	want := (100*100/555.3)/291.8 + (546.2*546.2/555.3)/708.2
 	if u := f.nearScrew(nil, a); !near(u.Used, want, 0.005) || u.How != "pull out of the stud" {
@@ -77,19 +77,19 @@ func TestScrewsByHand(t *testing.T) {
 	}
 	// Other: levers 95 and 40 over the heel, ignoring the little contact height:
 	// T = 26000 × 40/(95² + 40²) = 97.9 at first; the contact raises it a little.
-	got := f.heel.pull(nil, a.M, 40)
+	got := f.heel.Pull(nil, a.M, 40)
 	if got < 93 || got > 98 {
 		t.Errorf("other screw pulls %v, want a little under 97.9", got)
 	}
 	g := f.Geometry(a)
 	pull, heel := g.Forces[0], g.Forces[1]
-	if !near(pull.N, 546.2, 0.005) || pull.DZ != 1 || !near(heel.N, f.heel.fb*f.heel.b*f.heel.contact(a.M), 1e-9) || heel.DZ != -1 || heel.Y != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
+	if !near(pull.N, 546.2, 0.005) || pull.DZ != 1 || !near(heel.N, f.heel.Fb*f.heel.B*f.heel.Contact(a.M), 1e-9) || heel.DZ != -1 || heel.Y != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
 		t.Errorf("geometry %+v", g)
 	}
 }
 
 func TestTurnedOverTheSameBracketPullsDifferently(t *testing.T) {
-	a := Action{R: 150, M: 150 * 130}
+	a := hold.Action{R: 150, M: 150 * 130}
 	below, over := bracket(), bracket()
 	over.LegSide = LegAbove
 	f, g := hang(below, 500), hang(over, 500)
@@ -107,7 +107,7 @@ func TestTurnedOverTheSameBracketPullsDifferently(t *testing.T) {
 }
 
 // fact is a figure that a drawing gives.
-func fact(t *testing.T, g Geometry, name string) float64 {
+func fact(t *testing.T, g hold.Geometry, name string) float64 {
 	t.Helper()
 	for _, f := range g.Facts {
 		if f.Name == name {
@@ -118,7 +118,7 @@ func fact(t *testing.T, g Geometry, name string) float64 {
 	return 0
 }
 
-func linkOf(t *testing.T, f Hung, role Role) Link {
+func linkOf(t *testing.T, f Hung, role hold.Role) hold.Link {
 	t.Helper()
 	for _, l := range f.Links() {
 		if l.Role == role {
@@ -126,36 +126,36 @@ func linkOf(t *testing.T, f Hung, role Role) Link {
 		}
 	}
 	t.Fatalf("no link %s", role)
-	return Link{}
+	return hold.Link{}
 }
 
 func TestNoPathCountsAScrewInAir(t *testing.T) {
 	for name, c := range map[string]struct {
 		x     float64
-		screw Fixing
+		screw hold.Fixing
 		hold  int
 		how   string
 	}{
-		"in the stud":          {500, Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
-		"beside it":            {560, Fixing{Type: "wood-10", Length: 63.5}, 0, "the first misses the stud: not counted"},
-		"its edge, a screw":    {510, Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
-		"its very edge":        {518, Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
-		"its edge, a lag":      {510, Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
-		"too short":            {500, Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
-		"out of the back":      {500, Fixing{Type: "lag-5/16", Length: 127}, 0, "the first comes out of the stud's back, do not drill: not counted"},
-		"lag too short by tip": {500, Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0, "the first is too short for the stud: not counted"},
+		"in the stud":          {500, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"beside it":            {560, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first misses the stud: not counted"},
+		"its edge, a screw":    {510, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"its very edge":        {518, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
+		"its edge, a lag":      {510, hold.Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
+		"too short":            {500, hold.Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
+		"out of the back":      {500, hold.Fixing{Type: "lag-5/16", Length: 127}, 0, "the first comes out of the stud's back, do not drill: not counted"},
+		"lag too short by tip": {500, hold.Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0, "the first is too short for the stud: not counted"},
 	} {
 		b := bracket()
 		b.Screw = c.screw
 		f := hang(b, c.x)
-		gate := linkOf(t, f, RoleBehind)
-		u := gate.Use(nil, Action{R: 1, M: 1})
+		gate := linkOf(t, f, hold.RoleBehind)
+		u := gate.Use(nil, hold.Action{R: 1, M: 1})
 		if f.hold != c.hold || u.How != c.how || math.IsInf(u.Used, 1) != (c.hold == 0) {
 			t.Errorf("%s: %d hold, %+v", name, f.hold, u)
 		}
 		if c.hold == 0 {
 			for _, l := range f.Links() {
-				if l.Role == RoleNear || l.Role == RoleOthers || l.Role == RoleHeel {
+				if l.Role == hold.RoleNear || l.Role == hold.RoleOthers || l.Role == hold.RoleHeel {
 					t.Errorf("%s: %s is still asked", name, l.Name)
 				}
 			}
@@ -163,7 +163,7 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 	}
 	none := bracket()
 	none.Holes = nil
-	if u := linkOf(t, hang(none, 500), RoleBehind).Use(nil, Action{}); u.How != "there are none" || !math.IsInf(u.Used, 1) {
+	if u := linkOf(t, hang(none, 500), hold.RoleBehind).Use(nil, hold.Action{}); u.How != "there are none" || !math.IsInf(u.Used, 1) {
 		t.Errorf("no screws: %+v", u)
 	}
 	half := bracket()
@@ -175,7 +175,7 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 
 func TestBoardScrews(t *testing.T) {
 	b := bracket()
-	b.Board = &BoardScrews{Fixing: Fixing{Type: "wood-6", Length: 28}, Count: 2, FromWall: 100}
+	b.Board = &hold.BoardScrews{Fixing: hold.Fixing{Type: "wood-6", Length: 28}, Count: 2, FromWall: 100}
 	s := setting(500)
 	s.Thickness = 38
 	f := b.Hang(s).(*flat)
@@ -184,27 +184,27 @@ func TestBoardScrews(t *testing.T) {
 	}
 	// The board lifts with 60 N: 30 N a screw. #6: W = 2850 × 0.40² × 0.138 = 62.93
 	// lb/in = 11.02 N/mm; thread min(28 × 2/3, 28 − 4.76) = 18.67: 205.7 N.
-	if u := f.arm().held(nil, Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
+	if u := f.arm().Held(nil, hold.Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
 		t.Errorf("held down: %v", u.Used)
 	}
 	// Load 30 mm past the tip: 100 × 30 / (200 − 100) / 2 = 15 N a screw.
-	if u := f.arm().held(nil, Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
+	if u := f.arm().Held(nil, hold.Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
 		t.Errorf("past the tip: %v", u.Used)
 	}
 	b.Board.Length = 19
-	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
+	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, hold.RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
 		t.Error("14 mm of a #6 counts, or nothing is said of it")
 	}
-	if u := hang(bracket(), 500).arm().tips(nil, Action{R: 100, M: 100 * 200}); u.Used != 1 {
+	if u := hang(bracket(), 500).arm().Tips(nil, hold.Action{R: 100, M: 100 * 200}); u.Used != 1 {
 		t.Errorf("load at the tip of an unscrewed board: %v, want 1", u.Used)
 	}
 }
 
 func TestPropertiesOfTheFlatBracket(t *testing.T) {
-	use := func(b *FlatBracket, e float64) map[Role]float64 {
-		out := map[Role]float64{}
+	use := func(b *FlatBracket, e float64) map[hold.Role]float64 {
+		out := map[hold.Role]float64{}
 		for _, l := range hang(b, 500).Links() {
-			out[l.Role] = l.Use(nil, Action{R: 100, M: 100 * e}).Used
+			out[l.Role] = l.Use(nil, hold.Action{R: 100, M: 100 * e}).Used
 		}
 		return out
 	}
@@ -212,25 +212,25 @@ func TestPropertiesOfTheFlatBracket(t *testing.T) {
 	thick, long, deep, far := bracket(), bracket(), bracket(), use(bracket(), 150)
 	thick.Thickness, long.Leg, deep.Screw.Length = 6, 160, 76.2
 	long.Holes[1].Corner = 120
-	for _, r := range []Role{RoleBar, RoleDroop, RoleNear, RoleOthers, RoleHeel, RoleTips} {
+	for _, r := range []hold.Role{hold.RoleBar, hold.RoleDroop, hold.RoleNear, hold.RoleOthers, hold.RoleHeel, hold.RoleTips} {
 		if far[r] < base[r] {
 			t.Errorf("%s: a longer arm is easier", r)
 		}
 	}
-	if u := use(thick, 120); u[RoleBar] >= base[RoleBar] || u[RoleDroop] >= base[RoleDroop] || u[RoleNear] >= base[RoleNear] {
+	if u := use(thick, 120); u[hold.RoleBar] >= base[hold.RoleBar] || u[hold.RoleDroop] >= base[hold.RoleDroop] || u[hold.RoleNear] >= base[hold.RoleNear] {
 		t.Error("a thicker bar is no stronger")
 	}
-	if u := use(deep, 120); u[RoleNear] >= base[RoleNear] {
+	if u := use(deep, 120); u[hold.RoleNear] >= base[hold.RoleNear] {
 		t.Error("more thread in the stud holds no more")
 	}
-	if u := use(long, 120); u[RoleHeel] >= base[RoleHeel] {
+	if u := use(long, 120); u[hold.RoleHeel] >= base[hold.RoleHeel] {
 		t.Error("a longer leg presses harder")
 	}
 }
 
 func TestValidationNamesEveryProblem(t *testing.T) {
 	b := &FlatBracket{Leg: -1, Width: quantity.Length(math.NaN()), Thickness: 900, Steel: "cheese", LegSide: "sideways", Holes: make([]BracketHole, 13),
-		Screw: Fixing{Type: "nail", Length: 1e9}, Board: &BoardScrews{Count: -2}}
+		Screw: hold.Fixing{Type: "nail", Length: 1e9}, Board: &hold.BoardScrews{Count: -2}}
 	l := problem.New()
 	b.Validate(l.In("b"))
 	got := map[string]bool{}
@@ -253,18 +253,20 @@ func TestValidationNamesEveryProblem(t *testing.T) {
 func TestWorkingFollowsTheRule(t *testing.T) {
 	f := hang(bracket(), 500)
 	for _, l := range f.Links() {
-		for _, c := range []Case{Everyday, Sudden, Break} {
+		for _, c := range []hold.Case{hold.Everyday, hold.Sudden, hold.Break} {
 			var sh working.Sheet
-			a := Action{R: 120, M: 120 * 130, Case: c}
+			a := hold.Action{R: 120, M: 120 * 130, Case: c}
 			u := l.Use(&sh, a)
 			if plain := l.Use(nil, a); plain != u {
 				t.Errorf("%s: %+v with its sum shown, %+v without", l.Name, u, plain)
 			}
 			if len(sh.Steps) == 0 {
 				t.Errorf("%s shows nothing", l.Name)
-			} else if last := sh.Steps[len(sh.Steps)-1]; l.Kind != Gate && !near(last.Result, u.Used, 1e-9) {
+			} else if last := sh.Steps[len(sh.Steps)-1]; l.Kind != hold.Gate && !near(last.Result, u.Used, 1e-9) {
 				t.Errorf("%s: the sum ends with %v, the link is used %v", l.Name, last.Result, u.Used)
 			}
 		}
 	}
 }
+
+func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }

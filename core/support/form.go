@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 
 	"aguante/core/beam"
@@ -28,7 +29,7 @@ type Stage struct {
 	Foot, Depth float64
 	Thickness   float64
 	Board       material.Board // of platforms
-	Bases       [cases]material.Basis
+	Bases       [hold.Cases]material.Basis
 	Condition   material.Condition
 	Goods       []Good
 	LongTerm    float64 // growth of a lasting sag
@@ -50,7 +51,7 @@ type Good struct {
 // come down at X on the front edge of a level in a sudden case.
 type Demand struct {
 	By, Care float64
-	Case     Case
+	Case     hold.Case
 	Extra    float64
 	X        float64
 	Level    int
@@ -58,11 +59,11 @@ type Demand struct {
 
 // FormLink is a link of a form.
 type FormLink struct {
-	Link
+	hold.Link
 	Support string // id of the upright, hook or post
 	Where   string
 	X       float64
-	Use     func(sh *working.Sheet, d Demand) Use
+	Use     func(sh *working.Sheet, d Demand) hold.Use
 }
 
 // Standing is a form in its place.
@@ -76,7 +77,7 @@ type Standing interface {
 	Points() []float64
 	// Parts are what stands on the wall, each drawn under a demand.
 	Parts(d Demand) []FormPart
-	Notes() Notes
+	Notes() hold.Notes
 }
 
 // FormPart is an upright, a hook or a post: its place and share, N, and its drawing.
@@ -85,12 +86,12 @@ type FormPart struct {
 	X        float64
 	Share    float64
 	Moment   float64 // off the wall, N·mm, that its fasteners pass on at each stud
-	Geometry Geometry
+	Geometry hold.Geometry
 }
 
 // setting is the stage as a support at x sees it.
-func (s *Stage) site(x float64) Site {
-	return Site{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board, Bases: s.Bases}
+func (s *Stage) site(x float64) hold.Site {
+	return hold.Site{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board, Bases: s.Bases}
 }
 
 // shares returns how a row of goods on a level is borne by supports at places along

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -22,8 +23,8 @@ func everyday(by float64) Demand { return Demand{By: by, Care: 1} }
 
 // rack19 is a rack like row 19's upright: four levels of arms at every upright.
 func rack19(xs ...float64) *Rack {
-	r := &Rack{Made: Made{"spruce-pine-fir", "clear"}, Width: 89, Deep: 38, Height: 2200, Screw: Fixing{Type: "structural-6", Length: 120},
-		Arm: Arm{Made: Made{"birch-plywood", "clear"}, Reach: 300, High: 150, Thick: 18, Cheeks: true}, Joint: Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-5", Length: 50},
+	r := &Rack{Made: hold.Made{Wood: "spruce-pine-fir", Grade: "clear"}, Width: 89, Deep: 38, Height: 2200, Screw: hold.Fixing{Type: "structural-6", Length: 120},
+		Arm: Arm{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: 300, High: 150, Thick: 18, Cheeks: true}, Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-5", Length: 50},
 			Places: []joint.Point{{X: 10, Y: 20}, {X: 30, Y: 20}, {X: 10, Y: 120}, {X: 30, Y: 120}}}}
 	for i, y := range []float64{600, 1000, 1400, 1800} {
 		r.Levels = append(r.Levels, Level{ID: "l" + string(rune('1'+i)), Up: mm(y)})
@@ -129,7 +130,7 @@ func TestPropertiesOfRacks(t *testing.T) {
 		t.Error("a notch costs nothing")
 	}
 	onLedger := rack19(400, 1010, 1620)
-	onLedger.Ledger = &RackLedger{Made: Made{"douglas-fir", "clear"}, Height: 89, Thickness: 38, Screw: Fixing{Type: "structural-6", Length: 120}, Count: 3}
+	onLedger.Ledger = &RackLedger{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Height: 89, Thickness: 38, Screw: hold.Fixing{Type: "structural-6", Length: 120}, Count: 3}
 	if l := used(onLedger, 230, 400, 1010, 1620); l["screws/pull"] >= wide["screws/pull"] || l["ledger/shear"] <= 0 {
 		t.Errorf("a ledger under the uprights takes no weight off their screws: %v", l)
 	}
@@ -159,7 +160,7 @@ func TestBadRacks(t *testing.T) {
 	r.Arm.Reach = 3
 	l := problem.New()
 	r.Validate(l.In("rack"))
-	(&Rack{Made: Made{"x", ""}}).Validate(l.In("none"))
+	(&Rack{Made: hold.Made{Wood: "x", Grade: ""}}).Validate(l.In("none"))
 	got := map[string]string{}
 	for _, p := range l.All() {
 		got[p.Path] = p.Message
@@ -179,8 +180,8 @@ func TestBadRacks(t *testing.T) {
 
 func hooksOn(kind PegKind) *HookRail {
 	r := strip(300, 1500, 89, []float64{400, 800, 1200}, []float64{25, 64})
-	r.Kind, r.Thickness, r.Made = Hooks, 25, Made{"red-maple", "clear"}
-	h := &HookRail{Rail: *r, Peg: Peg{Made: Made{"white-ash", "clear"}, Kind: kind, Reach: 80, D: 20, Wall: 2.5, Flange: 60, Apart: 40, Count: 4, Screw: Fixing{Type: "wood-8", Length: 29}, Up: 45}}
+	r.Kind, r.Thickness, r.Made = Hooks, 25, hold.Made{Wood: "red-maple", Grade: "clear"}
+	h := &HookRail{Rail: *r, Peg: Peg{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: kind, Reach: 80, D: 20, Wall: 2.5, Flange: 60, Apart: 40, Count: 4, Screw: hold.Fixing{Type: "wood-8", Length: 29}, Up: 45}}
 	for i, x := range []float64{420, 820, 1220} {
 		h.Hooks = append(h.Hooks, Hanger{ID: "h" + string(rune('1'+i)), X: mm(x)})
 	}
@@ -202,8 +203,8 @@ func TestHooksByHand(t *testing.T) {
 	// Flange 60 with screws 40 apart: levers 50 and 10: 16 000 × 50/(2 × 50² + 2 × 10²) =
 	// 153.8 N each of the upper two at first.
 	h := pipe.(*hookRail)
-	turn := newHeel([]float64{50, 50, 10, 10}, 60, h.rail.board.Bearing(nil, h.set.Bases[Everyday]))
-	if p := turn.pull(nil, 16000, 50); p < 153.8 || p > 158 {
+	turn := hold.NewHeel([]float64{50, 50, 10, 10}, 60, h.rail.board.Bearing(nil, h.set.Bases[hold.Everyday]))
+	if p := turn.Pull(nil, 16000, 50); p < 153.8 || p > 158 {
 		t.Errorf("flange screw %v", p)
 	}
 	peg := hooksOn(WoodPeg).Stand(stage(goods, 400, 800, 1200))
@@ -245,7 +246,7 @@ func TestHooksByHand(t *testing.T) {
 }
 
 func frameOn(ties ...float64) *StandingFrame {
-	f := &StandingFrame{Made: Made{"douglas-fir", "clear"}, Width: 38, Deep: 64, Height: 1800, Piece: 38, Screw: Fixing{Type: "structural-6", Length: 100},
+	f := &StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 64, Height: 1800, Piece: 38, Screw: hold.Fixing{Type: "structural-6", Length: 100},
 		Posts: []Post{{"p1", 350}, {"p2", 1000}, {"p3", 1650}}, Platforms: []Level{{"a", 200}, {"b", 900}, {"c", 1500}}}
 	for i, x := range ties {
 		f.Ties = append(f.Ties, FrameTie{ID: "t" + string(rune('1'+i)), X: mm(x), Up: 1700})
@@ -290,7 +291,7 @@ func TestAFrameTipsWithoutItsTie(t *testing.T) {
 		t.Error("standing off the wall pulls the ties no harder")
 	}
 	l := problem.New()
-	(&StandingFrame{Made: Made{"douglas-fir", ""}, Width: 38, Deep: 38, Height: 100, Piece: 38, Screw: Fixing{Type: "wood-10", Length: 60}, Ties: []FrameTie{{"t", 5, 900}}}).Validate(l)
+	(&StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Width: 38, Deep: 38, Height: 100, Piece: 38, Screw: hold.Fixing{Type: "wood-10", Length: 60}, Ties: []FrameTie{{"t", 5, 900}}}).Validate(l)
 	if len(l.All()) != 3 {
 		t.Errorf("%v", l.All())
 	}
@@ -317,8 +318,8 @@ func TestPlatformsAndPostsByHand(t *testing.T) {
 }
 
 func TestSheetsLean(t *testing.T) {
-	r := &SheetRack{Made: Made{"douglas-fir", "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89, Tilt: 7, Contact: 1000, Stop: true, Screw: Fixing{Type: "structural-6", Length: 140},
-		Joint: Joint{Kind: LapJoint, Glued: true}, Rows: []quantity.Length{200, 700, 1100}, Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
+	r := &SheetRack{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89, Tilt: 7, Contact: 1000, Stop: true, Screw: hold.Fixing{Type: "structural-6", Length: 140},
+		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Rows: []quantity.Length{200, 700, 1100}, Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
 	goods := []Good{{From: 350, To: 1250, W: 900, Height: 1220, Depth: 100}}
 	h := r.Stand(stage(goods, 400, 1200)).(*leaned)
 	// 900 × tan 7° × 610/1000 = 67.41 N at the contact, and as much at the feet.
@@ -350,7 +351,7 @@ func TestSheetsLean(t *testing.T) {
 }
 
 func TestHingedCartByHand(t *testing.T) {
-	c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: 700, Caster: 0.5, Own: 10, Count: 3, Rows: 60, Screw: Fixing{Type: "wood-10", Length: 63.5}}
+	c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: 700, Caster: 0.5, Own: 10, Count: 3, Rows: 60, Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
 	goods := []Good{{From: 600, To: 1000, W: 300}}
 	h := c.Stand(stage(goods, 400)).(*hinged)
 	// (300 × 400 + 98.07 × 300) / 700 × 0.5 = 106.7 N; half of 398.07 down.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 
 	"aguante/core/joint"
@@ -15,17 +16,17 @@ import (
 // upright stands out, Leg how far it goes down from the board's underside and Up
 // how far above it; mm.
 type Frame struct {
-	Made
-	Reach quantity.Length `json:"reach_mm"`
-	Width quantity.Length `json:"width_mm"`
-	High  quantity.Length `json:"high_mm"`
-	Deep  quantity.Length `json:"deep_mm"`
-	Leg   quantity.Length `json:"leg_mm"`
-	Up    quantity.Length `json:"up_mm"`
-	Joint Joint           `json:"joint"`
-	Brace *Brace          `json:"brace,omitempty"`
-	Front *Front          `json:"front,omitempty"`
-	Board *BoardScrews    `json:"board_screws,omitempty"`
+	hold.Made
+	Reach quantity.Length   `json:"reach_mm"`
+	Width quantity.Length   `json:"width_mm"`
+	High  quantity.Length   `json:"high_mm"`
+	Deep  quantity.Length   `json:"deep_mm"`
+	Leg   quantity.Length   `json:"leg_mm"`
+	Up    quantity.Length   `json:"up_mm"`
+	Joint hold.Joint        `json:"joint"`
+	Brace *Brace            `json:"brace,omitempty"`
+	Front *Front            `json:"front,omitempty"`
+	Board *hold.BoardScrews `json:"board_screws,omitempty"`
 }
 
 // Brace goes from Out along the arm, from the wall, to Down below the board's
@@ -35,7 +36,7 @@ type Brace struct {
 	Out   quantity.Length `json:"out_mm"`
 	Down  quantity.Length `json:"down_mm"`
 	High  quantity.Length `json:"high_mm"`
-	Screw *Fixing         `json:"screw,omitempty"`
+	Screw *hold.Fixing    `json:"screw,omitempty"`
 	Count int             `json:"count,omitempty"`
 }
 
@@ -57,14 +58,14 @@ const (
 )
 
 func (f *Frame) validate(p *problem.List) {
-	f.Made.validate(p)
+	f.Made.Validate(p)
 	p.Between("reach_mm", float64(f.Reach), 20, 1200)
 	p.Between("width_mm", float64(f.Width), 10, 300)
 	p.Between("high_mm", float64(f.High), 10, 300)
 	p.Between("deep_mm", float64(f.Deep), 4, 300)
 	p.Between("leg_mm", float64(f.Leg), float64(f.High), 2500)
 	p.Between("up_mm", float64(f.Up), 0, 1500)
-	f.Joint.validate(p.In("joint"))
+	f.Joint.Validate(p.In("joint"))
 	if b := f.Brace; b != nil {
 		at := p.In("brace")
 		at.Between("out_mm", float64(b.Out), 30, float64(f.Reach))
@@ -80,20 +81,20 @@ func (f *Frame) validate(p *problem.List) {
 		at.Between("high_mm", float64(c.High), 5, 600)
 		at.OneOf("corner", string(c.Corner), problem.Words([]Corner{MitredSpline, Mitred, Butted, ButtedScrews}))
 	}
-	f.Board.validate(p, float64(f.Reach))
+	f.Board.Validate(p, float64(f.Reach))
 }
 
 // framed is a frame in its place.
 type framed struct {
 	*Frame
-	set *Site
+	set *hold.Site
 }
 
-func (f *framed) arm() arm {
-	return arm{set: f.set, reach: float64(f.Reach), thick: float64(f.High), screws: f.Board}
+func (f *framed) arm() hold.Arm {
+	return hold.Arm{Set: f.set, Reach: float64(f.Reach), Thick: float64(f.High), Screws: f.Board}
 }
 
-func (f *framed) HoldsDown() bool { return f.arm().holdsDown() }
+func (f *framed) HoldsDown() bool { return f.arm().HoldsDown() }
 
 func (f *framed) Pad() float64 {
 	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
@@ -101,7 +102,7 @@ func (f *framed) Pad() float64 {
 
 // Soft is the arm's own bending, from the brace's head on where there is one.
 func (f *framed) Soft(e float64) float64 {
-	b := f.Made.board(float64(f.Width), float64(f.High))
+	b := f.Made.Board(float64(f.Width), float64(f.High))
 	ei := b.E(nil) * float64(f.Width) * math.Pow(float64(f.High), 3) / 12
 	if f.Brace != nil {
 		if out := float64(f.Brace.Out); e <= out {
@@ -123,7 +124,7 @@ func bracing(r, e, out, down float64) strut {
 	return strut{N: n, H: n * math.Cos(angle), V: r - n*math.Sin(angle), Foot: n * math.Sin(angle)}
 }
 
-func (f *framed) strut(sh *working.Sheet, a Action) strut {
+func (f *framed) strut(sh *working.Sheet, a hold.Action) strut {
 	out, down := float64(f.Brace.Out), float64(f.Brace.Down)
 	s := bracing(a.R, a.Arm(), out, down)
 	if sh.On() {
@@ -137,29 +138,29 @@ func (f *framed) strut(sh *working.Sheet, a Action) strut {
 }
 
 // atJoint is what the arm's joint carries.
-func (f *framed) atJoint(sh *working.Sheet, a Action) force {
+func (f *framed) atJoint(sh *working.Sheet, a hold.Action) hold.Load {
 	if f.Brace == nil {
-		return force{M: a.M, V: a.R}
+		return hold.Load{M: a.M, V: a.R}
 	}
 	s := f.strut(sh, a)
-	return force{V: s.V, H: s.H}
+	return hold.Load{V: s.V, H: s.H}
 }
 
-func (f *framed) joint() *jointed {
-	return &jointed{Joint: &f.Joint, set: f.set, wood: f.Made, width: float64(f.Width), arm: float64(f.High), back: float64(f.Deep)}
+func (f *framed) joint() *hold.Jointed {
+	return &hold.Jointed{Joint: &f.Joint, Set: f.set, Wood: f.Made, Width: float64(f.Width), Arm: float64(f.High), Back: float64(f.Deep)}
 }
 
 // links are the frame's own: arm, joint, brace, front.
-func (f *framed) links() []Link {
-	out := []Link{{Part: "arm", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "arm in bending", Use: f.bends}, f.arm().link(), f.joint().link("arm", f.atJoint)}
+func (f *framed) links() []hold.Link {
+	out := []hold.Link{{Part: "arm", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
 	if f.Brace != nil {
-		out = append(out, Link{Part: "brace", Mode: "ends", Role: RoleBar, Kind: Strength, Name: "brace at its ends", Use: f.braceEnds},
-			Link{Part: "brace", Mode: "foot", Role: RoleJoint, Kind: Strength, Name: "foot of the brace", Use: f.foot})
+		out = append(out, hold.Link{Part: "brace", Mode: "ends", Role: hold.RoleBar, Kind: hold.Strength, Name: "brace at its ends", Use: f.braceEnds},
+			hold.Link{Part: "brace", Mode: "foot", Role: hold.RoleJoint, Kind: hold.Strength, Name: "foot of the brace", Use: f.foot})
 	}
 	return out
 }
 
-func (f *framed) bends(sh *working.Sheet, a Action) Use {
+func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	m, e := math.Abs(a.M), a.Arm()
 	formula := "R × e"
 	if f.Brace != nil {
@@ -170,110 +171,110 @@ func (f *framed) bends(sh *working.Sheet, a Action) Use {
 		}
 	}
 	b, h := float64(f.Width), float64(f.High)
-	fb := f.Made.board(b, h).Bending(sh, f.set.Bases[a.Case])
+	fb := f.Made.Board(b, h).Bending(sh, f.set.Bases[a.Case])
 	u := m / (b * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("Marm", "moment in the arm", formula, m, working.Moment, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length))
 		sh.Add("used", "part of the arm's bending strength", "Marm / (b × h² / 6 × Fb)", u, working.Ratio, "statics", working.In("Marm", m, working.Moment), working.In("b", b, working.Length), working.In("h", h, working.Length), working.In("Fb", fb, working.Stress))
 	}
-	return Use{Used: u, How: "breaks"}
+	return hold.Use{Used: u, How: "breaks"}
 }
 
-func (f *framed) braceEnds(sh *working.Sheet, a Action) Use {
+func (f *framed) braceEnds(sh *working.Sheet, a hold.Action) hold.Use {
 	n, area := math.Abs(f.strut(sh, a).N), float64(f.Width)*float64(f.Brace.High)
-	fc := f.Made.board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
+	fc := f.Made.Board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
 	u := n / area / fc
 	if sh.On() {
 		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio, "statics", working.In("N", n, working.Force), working.In("b", float64(f.Width), working.Length), working.In("h", float64(f.Brace.High), working.Length), working.In("Fc⊥", fc, working.Stress))
 	}
-	return Use{Used: u, How: "crushes the wood"}
+	return hold.Use{Used: u, How: "crushes the wood"}
 }
 
 // notch is how deep a brace's foot is let in where no screws hold it, mm (Rule).
 const notch = 12.0
 
-func (f *framed) foot(sh *working.Sheet, a Action) Use {
+func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	v, on := math.Abs(f.strut(sh, a).Foot), f.set.Bases[a.Case]
-	wood := f.Made.board(float64(f.Width), float64(f.High))
+	wood := f.Made.Board(float64(f.Width), float64(f.High))
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {
 			sh.Add("used", "push of the foot down a notch 12 mm deep", "N sin φ / (b × 12 × Fc⊥)", v/takes, working.Ratio, "Rule", working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
 		}
-		return Use{Used: v / takes, How: "slips down its notch"}
+		return hold.Use{Used: v / takes, How: "slips down its notch"}
 	}
-	j := jointed{Joint: &Joint{Kind: ScrewJoint, Screw: f.Brace.Screw}, set: f.set, wood: f.Made, width: float64(f.Brace.High), arm: float64(f.Width), back: float64(f.Deep)}
+	j := hold.Jointed{Joint: &hold.Joint{Kind: hold.ScrewJoint, Screw: f.Brace.Screw}, Set: f.set, Wood: f.Made, Width: float64(f.Brace.High), Arm: float64(f.Width), Back: float64(f.Deep)}
 	for i := range f.Brace.Count {
 		j.Places = append(j.Places, joint.Point{Y: 20 * float64(i)})
 	}
-	u := j.group(sh, force{V: v}, on)
+	u := j.Group(sh, hold.Load{V: v}, on)
 	u.How = "slips: its screws " + u.How
 	return u
 }
 
 // shapes draws the frame; z0 is where its upright's back stands.
-func (f *framed) shapes(z0 float64) []Shape {
-	w, stuff := float64(f.Width)/2, f.Made.stuff()
+func (f *framed) shapes(z0 float64) []hold.Shape {
+	w, stuff := float64(f.Width)/2, f.Made.Stuff()
 	reach, high, deep, leg, up := float64(f.Reach), float64(f.High), float64(f.Deep), float64(f.Leg), float64(f.Up)
-	var out []Shape
+	var out []hold.Shape
 	if b := f.Brace; b != nil {
 		t := float64(b.High)
 		o, d := float64(b.Out), float64(b.Down)
 		l := math.Hypot(o, d)
 		dx, dy := t/2*d/l, t/2*o/l
-		out = append(out, Shape{Name: "brace", Stuff: stuff, Side: [][2]float64{{z0 + deep*0.7 - dx + dx, -d - dy}, {o + dx, -high - dy + dy}, {o - dx, -high}, {z0 + deep*0.7, -d + dy}}})
+		out = append(out, hold.Shape{Name: "brace", Stuff: stuff, Side: [][2]float64{{z0 + deep*0.7 - dx + dx, -d - dy}, {o + dx, -high - dy + dy}, {o - dx, -high}, {z0 + deep*0.7, -d + dy}}})
 	}
 	start := z0
-	if f.Joint.Kind == ButtJoint || f.Joint.Kind == DowelJoint || f.Joint.Kind == TenonJoint || f.Joint.Kind == BehindJoint {
+	if f.Joint.Kind == hold.ButtJoint || f.Joint.Kind == hold.DowelJoint || f.Joint.Kind == hold.TenonJoint || f.Joint.Kind == hold.BehindJoint {
 		start = z0 + deep
 	}
-	out = append(out, Shape{Name: "upright", Stuff: stuff, Side: box(z0, -leg, z0+deep, up), Front: box(-w, -leg, w, up)},
-		Shape{Name: "arm", Stuff: stuff, Side: box(start, -high, reach, 0), Front: box(-w, -high, w, 0)})
+	out = append(out, hold.Shape{Name: "upright", Stuff: stuff, Side: hold.Box(z0, -leg, z0+deep, up), Front: hold.Box(-w, -leg, w, up)},
+		hold.Shape{Name: "arm", Stuff: stuff, Side: hold.Box(start, -high, reach, 0), Front: hold.Box(-w, -high, w, 0)})
 	if c := f.Front; c != nil {
 		t := high
-		corner := box(reach, -t, reach+t, float64(c.High))
+		corner := hold.Box(reach, -t, reach+t, float64(c.High))
 		if c.Corner == Mitred || c.Corner == MitredSpline {
 			corner = [][2]float64{{reach, 0}, {reach + t, -t}, {reach + t, float64(c.High)}, {reach, float64(c.High)}}
 			out[len(out)-1].Side = [][2]float64{{start, -high}, {reach + t, -high}, {reach, 0}, {start, 0}}
 		}
-		out = append(out, Shape{Name: "front", Stuff: stuff, Side: corner, Front: box(-w, -t, w, float64(c.High))})
+		out = append(out, hold.Shape{Name: "front", Stuff: stuff, Side: corner, Front: hold.Box(-w, -t, w, float64(c.High))})
 	}
 	j := f.Joint
 	for _, p := range j.Places {
 		r := 2.5
 		switch {
-		case j.Kind == DowelJoint:
-			out = append(out, Shape{Name: "dowel", Stuff: Within, Side: box(z0+deep-float64(j.Deep), -high+p.Y-float64(j.D)/2, z0+deep+float64(j.Deep), -high+p.Y+float64(j.D)/2)})
-		case j.Kind == BehindJoint && j.Screw != nil:
-			out = append(out, Shape{Name: "screw", Stuff: Within, Side: box(z0+float64(j.Screw.Recess), -high+p.Y-r, z0+float64(j.Screw.Length), -high+p.Y+r)})
+		case j.Kind == hold.DowelJoint:
+			out = append(out, hold.Shape{Name: "dowel", Stuff: hold.Within, Side: hold.Box(z0+deep-float64(j.Deep), -high+p.Y-float64(j.D)/2, z0+deep+float64(j.Deep), -high+p.Y+float64(j.D)/2)})
+		case j.Kind == hold.BehindJoint && j.Screw != nil:
+			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(z0+float64(j.Screw.Recess), -high+p.Y-r, z0+float64(j.Screw.Length), -high+p.Y+r)})
 		default:
-			out = append(out, Shape{Name: "screw", Stuff: Within, Side: box(z0+p.X-r, -high+p.Y-r, z0+p.X+r, -high+p.Y+r)})
+			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(z0+p.X-r, -high+p.Y-r, z0+p.X+r, -high+p.Y+r)})
 		}
 	}
-	if j.Kind == TenonJoint {
-		out = append(out, Shape{Name: "tenon", Stuff: Within, Side: box(z0+deep-float64(j.Deep), -high/2-float64(j.High)/2, z0+deep+1, -high/2+float64(j.High)/2)})
+	if j.Kind == hold.TenonJoint {
+		out = append(out, hold.Shape{Name: "tenon", Stuff: hold.Within, Side: hold.Box(z0+deep-float64(j.Deep), -high/2-float64(j.High)/2, z0+deep+1, -high/2+float64(j.High)/2)})
 	}
 	return out
 }
 
 // draw adds the forces of joint and brace.
-func (f *framed) draw(g *Geometry, a Action, z0 float64) {
+func (f *framed) draw(g *hold.Geometry, a hold.Action, z0 float64) {
 	g.Shapes = append(g.Shapes, f.shapes(z0)...)
 	j := f.atJoint(nil, a)
 	if f.Brace != nil {
 		s := f.strut(nil, a)
-		g.Forces = append(g.Forces, Force{Name: "brace", Z: float64(f.Brace.Out) * 0.75, Y: -float64(f.Brace.Down) * 0.25, DZ: -0.7, DY: -0.7, N: s.N})
-		g.Facts = append(g.Facts, pulls("opens the joint", j.H))
+		g.Forces = append(g.Forces, hold.Force{Name: "brace", Z: float64(f.Brace.Out) * 0.75, Y: -float64(f.Brace.Down) * 0.25, DZ: -0.7, DY: -0.7, N: s.N})
+		g.Facts = append(g.Facts, hold.Pulls("opens the joint", j.H))
 		return
 	}
-	u := f.joint().use(nil, j, f.set.Bases[a.Case])
-	g.Facts = append(g.Facts, Fact{Name: "of the joint in use", Value: min(999, 100*u.Used), Kind: "percent", Bad: u.Used > 1})
+	u := f.joint().Use(nil, j, f.set.Bases[a.Case])
+	g.Facts = append(g.Facts, hold.Fact{Name: "of the joint in use", Value: min(999, 100*u.Used), Kind: "percent", Bad: u.Used > 1})
 }
 
-func (f *framed) notes() (n Notes) {
-	n.Cautions = append(n.Cautions, f.arm().notes()...)
-	if f.Joint.Kind == ButtJoint {
-		n.Cautions = append(n.Cautions, "the arm is only butted: "+noGlue+"; screw it, dowel it or lap it")
+func (f *framed) notes() (n hold.Notes) {
+	n.Cautions = append(n.Cautions, f.arm().Notes()...)
+	if f.Joint.Kind == hold.ButtJoint {
+		n.Cautions = append(n.Cautions, "the arm is only butted: "+hold.NoGlue+"; screw it, dowel it or lap it")
 	}
 	if f.Front != nil {
 		switch f.Front.Corner {

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 
 	"aguante/core/joint"
@@ -13,15 +14,15 @@ import (
 // shelf's back edge. The blade is in the middle of the board's thickness; Plate is
 // the plate's height, about the blade. Slot is what is cut for it; mm.
 type Hidden struct {
-	Reach     quantity.Length `json:"reach_mm"`
-	Width     quantity.Length `json:"width_mm"`
-	Thickness quantity.Length `json:"thickness_mm"`
-	Plate     quantity.Length `json:"plate_mm"`
-	Steel     Steel           `json:"steel"`
-	Slot      Slot            `json:"slot"`
-	Lock      bool            `json:"lock,omitempty"`
-	Holes     []PlateHole     `json:"holes"` // Down from the blade's middle
-	Screw     Fixing          `json:"screw"`
+	Reach     quantity.Length  `json:"reach_mm"`
+	Width     quantity.Length  `json:"width_mm"`
+	Thickness quantity.Length  `json:"thickness_mm"`
+	Plate     quantity.Length  `json:"plate_mm"`
+	Steel     hold.Steel       `json:"steel"`
+	Slot      Slot             `json:"slot"`
+	Lock      bool             `json:"lock,omitempty"`
+	Holes     []hold.PlateHole `json:"holes"` // Down from the blade's middle
+	Screw     hold.Fixing      `json:"screw"`
 }
 
 // Slot is a slot for a blade: into the shelf, along it, and high.
@@ -40,32 +41,32 @@ func (b *Hidden) Validate(p *problem.List) {
 	p.Between("width_mm", float64(b.Width), 5, 1000)
 	p.Between("thickness_mm", float64(b.Thickness), 1, 40)
 	p.Between("plate_mm", float64(b.Plate), 10, 400)
-	p.OneOf("steel", string(b.Steel), problem.Words(steels()))
+	p.OneOf("steel", string(b.Steel), problem.Words(hold.Steels()))
 	at := p.In("slot")
 	at.Between("deep_mm", float64(b.Slot.Deep), float64(b.Reach), 1200)
 	at.Between("wide_mm", float64(b.Slot.Wide), float64(b.Width), 1200)
 	at.Between("high_mm", float64(b.Slot.High), float64(b.Thickness), 60)
-	validateHoles(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
+	hold.ValidateHoles(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
 	b.Screw.Validate(p.In("screw"))
 }
 
 // slotted is one in its place.
 type slotted struct {
 	*Hidden
-	set   Site
+	set   hold.Site
 	mid   float64 // of the blade, above the board's underside
-	mount mount
+	mount hold.Mount
 }
 
 // Hang puts the plate on the wall.
 func (b *Hidden) Hang(s Setting) Hung {
 	h := &slotted{Hidden: b, set: s.Site, mid: s.Thickness / 2}
-	var holes []drilled
+	var holes []hold.Drilled
 	for _, o := range b.Holes {
-		holes = append(holes, h.set.drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, plate(float64(b.Thickness))))
+		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, hold.Plate(float64(b.Thickness))))
 	}
 	half := float64(b.Plate) / 2
-	h.mount = newPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, float64(b.Width))
+	h.mount = hold.NewPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, float64(b.Width))
 	return h
 }
 
@@ -74,7 +75,7 @@ func (h *slotted) inertia() float64 {
 }
 
 // Soft is the blade's own bending.
-func (h *slotted) Soft(e float64) float64 { return e * e * e / (3 * steelE * h.inertia()) }
+func (h *slotted) Soft(e float64) float64 { return e * e * e / (3 * hold.SteelE * h.inertia()) }
 
 func (h *slotted) HoldsDown() bool { return true }
 func (h *slotted) Pad() float64    { return 0 }
@@ -82,27 +83,27 @@ func (h *slotted) Pad() float64    { return 0 }
 // left is the wood over and under the slot, mm.
 func (h *slotted) left() float64 { return (h.set.Thickness - float64(h.Slot.High)) / 2 }
 
-func (h *slotted) Links() []Link {
-	return append([]Link{
-		{Part: "blade", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "blade at the wall", Use: h.blade},
-		{Part: "slot", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "slot in the shelf", Use: h.bears},
-		{Part: "slot", Mode: "punches", Role: RoleBore, Kind: Strength, Name: "wood left over the slot", Use: h.punches},
-		{Part: "blade", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the front edge", Use: h.droop},
-		{Part: "slot", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "blade in the board", Use: h.fits},
-	}, h.mount.plateLinks(straight)...)
+func (h *slotted) Links() []hold.Link {
+	return append([]hold.Link{
+		{Part: "blade", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall", Use: h.blade},
+		{Part: "slot", Mode: "bears", Role: hold.RoleBore, Kind: hold.Strength, Name: "slot in the shelf", Use: h.bears},
+		{Part: "slot", Mode: "punches", Role: hold.RoleBore, Kind: hold.Strength, Name: "wood left over the slot", Use: h.punches},
+		{Part: "blade", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
+		{Part: "slot", Mode: "fits", Role: hold.RoleBehind, Kind: hold.Gate, Name: "blade in the board", Use: h.fits},
+	}, h.mount.PlateLinks(hold.Straight)...)
 }
 
-func (h *slotted) blade(sh *working.Sheet, a Action) Use {
+func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
 	t := float64(h.Thickness)
 	z := float64(h.Width) * t * t / 4
 	if sh.On() {
 		sh.Add("Z", "plastic modulus of the blade where it leaves the plate", "b × t² / 4", z, working.Modulus, "statics", working.In("b", float64(h.Width), working.Length), working.In("t", t, working.Length))
 	}
-	return Use{Used: h.Steel.bar(sh, math.Abs(a.M), z, a.Case), How: "bends at the wall"}
+	return hold.Use{Used: h.Steel.Bar(sh, math.Abs(a.M), z, a.Case), How: "bends at the wall"}
 }
 
 // pressure is the greatest on the slot's walls.
-func (h *slotted) pressure(sh *working.Sheet, a Action) float64 {
+func (h *slotted) pressure(sh *working.Sheet, a hold.Action) float64 {
 	b, l := float64(h.Width), float64(h.Reach)
 	q := joint.BoreTip(b, l, math.Abs(a.R), math.Abs(a.M))
 	if sh.On() {
@@ -112,18 +113,18 @@ func (h *slotted) pressure(sh *working.Sheet, a Action) float64 {
 	return q
 }
 
-func (h *slotted) bears(sh *working.Sheet, a Action) Use {
+func (h *slotted) bears(sh *working.Sheet, a hold.Action) hold.Use {
 	q := h.pressure(sh, a)
 	f := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
 	if sh.On() {
 		sh.Add("used", "part of what the wood takes", "q / Fc⊥", q/f, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", f, working.Stress))
 	}
-	return Use{Used: q / f, How: "is crushed by the blade"}
+	return hold.Use{Used: q / f, How: "is crushed by the blade"}
 }
 
 // punches is the blade tearing out of the wood over it: the pressure on its width
 // against shear on both sides (Rule).
-func (h *slotted) punches(sh *working.Sheet, a Action) Use {
+func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 	q, left := h.pressure(sh, a), max(h.left(), 0.01)
 	f := h.set.Board.Shear(sh, h.set.Bases[a.Case])
 	tau := q * float64(h.Width) / (2 * left)
@@ -131,64 +132,64 @@ func (h *slotted) punches(sh *working.Sheet, a Action) Use {
 		sh.Add("τ", "shear beside the blade in the wood that is left", "q × b / (2 × left)", tau, working.Stress, "Rule", working.In("q", q, working.Stress), working.In("b", float64(h.Width), working.Length), working.In("left", left, working.Length))
 		sh.Add("used", "part of what it takes", "τ / Fv", tau/f, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", f, working.Stress))
 	}
-	return Use{Used: tau / f, How: "tears open"}
+	return hold.Use{Used: tau / f, How: "tears open"}
 }
 
-func (h *slotted) droop(sh *working.Sheet, a Action) Use {
-	e, ei := a.Arm(), steelE*h.inertia()
+func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
+	e, ei := a.Arm(), hold.SteelE*h.inertia()
 	bent := max(0, a.R*e*e*e/(3*ei)+a.R*e*e/(2*ei)*(h.set.Depth-e))
 	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / float64(h.Reach)
-	limit := droopLimit(h.set.Depth)
+	limit := hold.DroopLimit(h.set.Depth)
 	u := (bent + loose) / limit
 	if sh.On() {
 		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness), working.In("depth", h.set.Depth, working.Length))
 		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry", working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length), working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
 		sh.Add("used", "part of a hundredth of the depth", "(δblade + δplay) / (depth / 100)", u, working.Ratio, "Rule", working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
 	}
-	return Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}
+	return hold.Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}
 }
 
-func (h *slotted) fits(sh *working.Sheet, _ Action) Use {
+func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
 		sh.Add("left", "wood over and under the slot", "(t − slot) / 2", h.left(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("slot", float64(h.Slot.High), working.Length))
 	}
 	switch {
 	case h.left() < 1:
-		return Use{Used: fails, How: "goes right through the board's thickness"}
+		return hold.Use{Used: hold.Fails, How: "goes right through the board's thickness"}
 	case float64(h.Slot.Deep) > h.set.Depth-3:
-		return Use{Used: fails, How: "comes out of the board's front edge"}
+		return hold.Use{Used: hold.Fails, How: "comes out of the board's front edge"}
 	}
-	return Use{How: "fits"}
+	return hold.Use{How: "fits"}
 }
 
 // Geometry draws plate, blade and slot.
-func (h *slotted) Geometry(a Action) Geometry {
-	g := h.set.newGeometry(a)
+func (h *slotted) Geometry(a hold.Action) hold.Geometry {
+	g := h.set.NewGeometry(a)
 	t, w, half, slot := float64(h.Thickness), float64(h.Width)/2, float64(h.Plate)/2, float64(h.Slot.High)/2
 	g.Shapes = append(g.Shapes,
-		Shape{Name: "slot", Stuff: Void, Side: box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
-		Shape{Name: "blade", Stuff: Metal, Side: box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2), Front: box(-w, h.mid-t/2, w, h.mid+t/2)},
-		Shape{Name: "plate", Stuff: Metal, Side: box(0, h.mid-half, t, h.mid+half), Front: box(-w, h.mid-half, w, h.mid+half)})
-	if h.mount.hold > 0 {
-		h.mount.draw(&g, 0, straight(nil, a))
+		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
+		hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2), Front: hold.Box(-w, h.mid-t/2, w, h.mid+t/2)},
+		hold.Shape{Name: "plate", Stuff: hold.Metal, Side: hold.Box(0, h.mid-half, t, h.mid+half), Front: hold.Box(-w, h.mid-half, w, h.mid+half)})
+	if h.mount.Hold > 0 {
+		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
-	h.mount.draw(&g, -1, Pulled{})
-	g.Facts = append(g.Facts, Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length", Bad: h.left() < around},
-		long("spare in the slot's depth", float64(h.Slot.Deep-h.Reach)), long("side play", float64(h.Slot.Wide-h.Width)))
-	g.Measures = append(g.Measures, across("reach", "hidden_bracket.reach_mm", 0, float64(h.Reach), h.mid-slot))
-	g.Marks = append(g.Marks, long("slot, into the board", float64(h.Slot.Deep)), long("slot, along the board", float64(h.Slot.Wide)), long("slot, high", float64(h.Slot.High)),
-		long("slot's middle, up from the underside", h.mid), long("wood left over and under it", h.left()))
-	g.fit()
+	h.mount.Draw(&g, -1, hold.Pulled{})
+	g.Facts = append(g.Facts, hold.Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length", Bad: h.left() < hold.Around},
+		hold.Long("spare in the slot's depth", float64(h.Slot.Deep-h.Reach)), hold.Long("side play", float64(h.Slot.Wide-h.Width)))
+	g.Measures = append(g.Measures, hold.Across("reach", "hidden_bracket.reach_mm", 0, float64(h.Reach), h.mid-slot))
+	g.Marks = append(g.Marks, hold.Long("slot, into the board", float64(h.Slot.Deep)), hold.Long("slot, along the board", float64(h.Slot.Wide)), hold.Long("slot, high", float64(h.Slot.High)),
+		hold.Long("slot's middle, up from the underside", h.mid), hold.Long("wood left over and under it", h.left()))
+	g.Fit()
 	return g
 }
 
 // Notes are the rules of thumb for slots.
-func (h *slotted) Notes() Notes {
-	n := h.mount.notes()
-	if h.Steel == Unmarked {
+func (h *slotted) Notes() hold.Notes {
+	n := h.mount.Notes()
+	if h.Steel == hold.Unmarked {
 		n.Assumed = append(n.Assumed, "the blade is mild steel of no stated grade, 205 MPa")
 	}
-	if h.left() < around {
+	if h.left() < hold.Around {
 		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over and under the slot")
 	}
 	if h.Slot.Deep-h.Reach < 3 {

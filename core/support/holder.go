@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"aguante/core/material"
 	"fmt"
 	"math"
@@ -26,13 +27,13 @@ type Holder struct {
 // through the upright where Behind, else through the hook into the upright; or it
 // is glued face to face.
 type Hook struct {
-	Made
+	hold.Made
 	High   quantity.Length `json:"high_mm"`
 	Thick  quantity.Length `json:"thick_mm"`
 	Length quantity.Length `json:"length_mm"`
 	Glued  bool            `json:"glued"`
 	Behind bool            `json:"behind,omitempty"`
-	Screw  Fixing          `json:"screw"`
+	Screw  hold.Fixing     `json:"screw"`
 	Count  int             `json:"count"`
 }
 
@@ -43,7 +44,7 @@ func (h *Holder) Noun() string { return "holder" }
 func (h *Holder) Validate(p *problem.List) {
 	h.Frame.validate(p)
 	at := p.In("hook")
-	h.Hook.Made.validate(at)
+	h.Hook.Made.Validate(at)
 	at.Between("high_mm", float64(h.Hook.High), 15, 300)
 	at.Between("thick_mm", float64(h.Hook.Thick), 6, 80)
 	at.Between("length_mm", float64(h.Hook.Length), 10, 3000)
@@ -71,7 +72,7 @@ func onBevel(v, e, zb, hp, deg float64) hooked {
 type held struct {
 	framed
 	h    *Holder
-	own  Site
+	own  hold.Site
 	rail *Rail // nil: nothing to hang on
 	up   material.Board
 	lips [2]lipped // of the hook, and of the rail
@@ -91,9 +92,9 @@ func (h *Holder) Hang(s Setting) Hung {
 	if s.Rail != nil && s.Rail.Kind == Cleat {
 		out.rail = s.Rail
 		length := float64(h.Hook.Length)
-		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), h.Hook.Made.board(length, float64(h.Hook.Thick))}
-		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Rail.Made.board(length, float64(s.Rail.Thickness))}
-		out.up = h.Made.board(float64(h.Width), float64(h.Deep))
+		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), h.Hook.Made.Board(length, float64(h.Hook.Thick))}
+		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Rail.Made.Board(length, float64(s.Rail.Thickness))}
+		out.up = h.Made.Board(float64(h.Width), float64(h.Deep))
 	}
 	return out
 }
@@ -107,7 +108,7 @@ func (h *held) bevel() (y, hp float64) {
 }
 
 // works is what the bevel does under an action.
-func (h *held) works(sh *working.Sheet, a Action) hooked {
+func (h *held) works(sh *working.Sheet, a hold.Action) hooked {
 	zb := float64(h.rail.Thickness) / 2
 	_, hp := h.bevel()
 	k := onBevel(a.R, a.Arm(), zb, max(hp, 1), h.rail.Bevel)
@@ -121,12 +122,12 @@ func (h *held) works(sh *working.Sheet, a Action) hooked {
 
 // onRail is what a holder does to its rail: its weight, and the moment about the
 // rail's lower edge of what the bevel pushes out with and of the weight on it.
-func (h *held) onRail(sh *working.Sheet, a Action) Pulled {
+func (h *held) onRail(sh *working.Sheet, a hold.Action) hold.Pulled {
 	if h.rail == nil {
-		return Pulled{}
+		return hold.Pulled{}
 	}
 	k := h.works(sh, a)
-	return Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), Case: a.Case}
+	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), Case: a.Case}
 }
 
 // railMoment is Hs (h − t/2) + V t/2; a bevel flatter than 45° is gripped nearer its
@@ -136,22 +137,22 @@ func railMoment(r *Rail, hs, v float64) float64 {
 	return hs*(float64(r.Height)-min(t, r.fall())/2) + v*t/2
 }
 
-func (h *held) Links() []Link {
+func (h *held) Links() []hold.Link {
 	if h.rail == nil {
-		return []Link{{Part: "hook", Mode: "hangs", Role: RoleBehind, Kind: Gate, Name: "holder on its rail", Use: h.hangs}}
+		return []hold.Link{{Part: "hook", Mode: "hangs", Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs}}
 	}
 	return append(h.framed.links(),
-		Link{Part: "hook", Mode: "lip", Role: RoleUnhooks, Kind: Strength, Name: "lip of the bevel", Use: h.lip},
-		Link{Part: "hook", Mode: "held", Role: RoleJoint, Kind: Strength, Name: "hook on the holder", Use: h.hook},
-		Link{Part: "hook", Mode: "climbs", Role: RoleUnhooks, Kind: Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
-		Link{Part: "hook", Mode: "hangs", Role: RoleBehind, Kind: Gate, Name: "holder on its rail", Use: h.hangs})
+		hold.Link{Part: "hook", Mode: "lip", Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "lip of the bevel", Use: h.lip},
+		hold.Link{Part: "hook", Mode: "held", Role: hold.RoleJoint, Kind: hold.Strength, Name: "hook on the holder", Use: h.hook},
+		hold.Link{Part: "hook", Mode: "climbs", Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
+		hold.Link{Part: "hook", Mode: "hangs", Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs})
 }
 
 // lip is the lip of hook or rail in bending across its grain, whichever is the
 // weaker over the hook's length: the force acts at half the bevel's height.
-func (h *held) lip(sh *working.Sheet, a Action) Use {
+func (h *held) lip(sh *working.Sheet, a hold.Action) hold.Use {
 	k, length, on := h.works(sh, a), float64(h.h.Hook.Length), h.own.Bases[a.Case]
-	worst := Use{Used: -1}
+	worst := hold.Use{Used: -1}
 	for i := range h.lips {
 		part := &h.lips[i]
 		sigma := lipStress(k.Lip, part.t, length)
@@ -159,7 +160,7 @@ func (h *held) lip(sh *working.Sheet, a Action) Use {
 		if sigma/f <= worst.Used {
 			continue
 		}
-		worst = Use{Used: sigma / f, How: "splits off the " + part.name}
+		worst = hold.Use{Used: sigma / f, How: "splits off the " + part.name}
 		if sh.On() {
 			part.board.TensionPerp(sh, on)
 			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force), working.In("V tan β", k.Climb, working.Force))
@@ -173,7 +174,7 @@ func (h *held) lip(sh *working.Sheet, a Action) Use {
 func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length * t * t) }
 
 // hook is what holds the hook to the upright: glue face to face, or screws.
-func (h *held) hook(sh *working.Sheet, a Action) Use {
+func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	k, on := h.works(sh, a), h.own.Bases[a.Case]
 	hook, up, wood := &h.h.Hook, h.up, h.lips[0].board
 	if hook.Glued {
@@ -183,9 +184,9 @@ func (h *held) hook(sh *working.Sheet, a Action) Use {
 		if sh.On() {
 			sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics", working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area), working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
 		}
-		return Use{Used: u, How: "comes off the glue"}
+		return hold.Use{Used: u, How: "comes off the glue"}
 	}
-	n, s := float64(hook.Count), hook.Screw.screw()
+	n, s := float64(hook.Count), hook.Screw.Screw()
 	head, thread := wood, up
 	headT, threadT := float64(hook.Thick), float64(h.Deep)
 	name := "hook"
@@ -196,15 +197,15 @@ func (h *held) hook(sh *working.Sheet, a Action) Use {
 	g := s.Grip(headT, 0, threadT)
 	switch {
 	case n == 0:
-		return Use{Used: fails, How: "comes off: nothing holds it"}
+		return hold.Use{Used: hold.Fails, How: "comes off: nothing holds it"}
 	case !g.Holds:
-		return Use{Used: fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
 	case g.Through:
-		return Use{Used: fails, How: "comes off: its screws come out of the other side"}
+		return hold.Use{Used: hold.Fails, How: "comes off: its screws come out of the other side"}
 	}
 	w := fastener.Withdrawal(sh, s, thread.G(), g.Thread, on)
 	takes, how := w, "pull out of the wood"
-	if through := headThrough(sh, hook.Screw, timber(name, head, headT, true), on); through < takes {
+	if through := hold.HeadThrough(sh, hook.Screw, hold.Wooden(name, head, headT, true), on); through < takes {
 		takes, how = through, "pull their heads through the "+name
 	}
 	z, _ := fastener.Lateral(sh, s, fastener.Member{G: head.G(), Length: headT, Across: true}, fastener.Member{G: thread.G(), Length: g.Bearing, Across: true}, 0, on)
@@ -214,23 +215,23 @@ func (h *held) hook(sh *working.Sheet, a Action) Use {
 		sh.Add("T", "pull on each of them", "max(H, V tan β) / n", t, working.Force, "statics", working.In("F", k.Lip, working.Force), working.In("n", n, working.Ratio))
 		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force), working.In("n", n, working.Ratio))
 	}
-	return Use{Used: fastener.Together(sh, v, t, z, takes), How: how}
+	return hold.Use{Used: fastener.Together(sh, v, t, z, takes), How: how}
 }
 
 // climbs is whether the pull outward drags the hook up its bevel.
-func (h *held) climbs(sh *working.Sheet, a Action) Use {
+func (h *held) climbs(sh *working.Sheet, a hold.Action) hold.Use {
 	k := h.works(sh, a)
 	if sh.On() {
 		sh.Add("Hb", "pull that the weight keeps in the bevel", "V × tan β", k.Climb, working.Force, "statics", working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
 	}
 	if h.h.Lock || k.Climb <= 0 && k.H <= 0 {
-		return Use{How: "climbs off: but a screw locks it"}
+		return hold.Use{How: "climbs off: but a screw locks it"}
 	}
 	u := k.H / max(k.Climb, 1e-9)
 	if sh.On() {
 		sh.Add("used", "part of it in use; a lock screw would end the question", "H / Hb", u, working.Ratio, "", working.In("H", k.H, working.Force), working.In("Hb", k.Climb, working.Force))
 	}
-	return Use{Used: u, How: "climbs off its bevel: it needs a lock screw"}
+	return hold.Use{Used: u, How: "climbs off its bevel: it needs a lock screw"}
 }
 
 // amiss says why the holder does not hang, or "".
@@ -253,23 +254,23 @@ func (h *held) amiss() string {
 	return ""
 }
 
-func (h *held) hangs(sh *working.Sheet, _ Action) Use {
+func (h *held) hangs(sh *working.Sheet, _ hold.Action) hold.Use {
 	if h.rail != nil && sh.On() {
 		_, hp := h.bevel()
 		sh.Add("hp", "from the bevel to the lower bearing", "geometry", hp, working.Length, "geometry")
 	}
 	if why := h.amiss(); why != "" {
-		return Use{Used: fails, How: why}
+		return hold.Use{Used: hold.Fails, How: why}
 	}
-	return Use{How: "hangs"}
+	return hold.Use{How: "hangs"}
 }
 
 // Soft, HoldsDown and Pad are the frame's; a holder that is not locked lifts off.
 func (h *held) HoldsDown() bool { return h.h.Lock && h.framed.HoldsDown() }
 
 // Geometry draws hook, spacer and frame.
-func (h *held) Geometry(a Action) Geometry {
-	g := h.own.newGeometry(a)
+func (h *held) Geometry(a hold.Action) hold.Geometry {
+	g := h.own.NewGeometry(a)
 	z0 := float64(h.h.Hook.Thick)
 	if h.rail != nil {
 		z0 = float64(h.rail.Thickness)
@@ -278,26 +279,26 @@ func (h *held) Geometry(a Action) Geometry {
 		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
 		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
 		w := float64(h.h.Hook.Length) / 2
-		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: h.h.Hook.Made.stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: box(-w, low, w, top)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.h.Hook.Made.Stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
 		if h.h.Spacer {
-			g.Shapes = append(g.Shapes, Shape{Name: "spacer", Stuff: Timber, Side: box(0, -float64(h.Leg), z0, -float64(h.Leg)+20)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber, Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+20)})
 		}
 		k := h.works(nil, a)
-		g.Forces = append(g.Forces, Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
+		g.Forces = append(g.Forces, hold.Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
 		if h.h.Spacer {
-			g.Forces = append(g.Forces, Force{Name: "lower bearing", Z: z0, Y: -float64(h.Leg) + 10, DZ: -1, N: k.H})
-			g.Measures = append(g.Measures, Measure{Name: "lever", Z1: z0, Y1: y - hp, Z2: z0, Y2: y, MM: hp})
+			g.Forces = append(g.Forces, hold.Force{Name: "lower bearing", Z: z0, Y: -float64(h.Leg) + 10, DZ: -1, N: k.H})
+			g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: z0, Y1: y - hp, Z2: z0, Y2: y, MM: hp})
 		}
-		g.Facts = append(g.Facts, pulls("on the hook's lip", k.Lip), pulls("its weight keeps it down to", k.Climb))
+		g.Facts = append(g.Facts, hold.Pulls("on the hook's lip", k.Lip), hold.Pulls("its weight keeps it down to", k.Climb))
 	}
 	h.framed.draw(&g, a, z0)
-	g.Measures = append(g.Measures, across("reach", "holder.reach_mm", 0, float64(h.Reach), -float64(h.High)))
-	g.fit()
+	g.Measures = append(g.Measures, hold.Across("reach", "holder.reach_mm", 0, float64(h.Reach), -float64(h.High)))
+	g.Fit()
 	return g
 }
 
 // Notes say what keeps it on.
-func (h *held) Notes() Notes {
+func (h *held) Notes() hold.Notes {
 	n := h.framed.notes()
 	if !h.h.Lock {
 		n.Cautions = append(n.Cautions, "no screw locks it on the rail: a knock from below lifts it off")

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -15,7 +16,7 @@ func TestRow18Cleat(t *testing.T) {
 	if !near(k.H, 132.6, 0.005) || !near(k.Hs, 173.2, 0.005) || !near(k.Climb, 300, 1e-9) {
 		t.Errorf("%+v, want H 132.6, Hs 173.2", k)
 	}
-	rail := &Rail{Made: Made{"douglas-fir", "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Height: 120, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 76.2}}
+	rail := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Height: 120, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
 	m := railMoment(rail, k.Hs, 300)
 	if !near(m, 21990, 0.005) {
 		t.Errorf("moment on the rail %v, want 21 990", m)
@@ -29,7 +30,7 @@ func TestRow18Cleat(t *testing.T) {
 		}
 	}
 	r := railOn(rail, s, 600)
-	got := r.carries(nil, 0, 0, []Action{{R: 300, M: m}})
+	got := r.carries(nil, 0, 0, []hold.Action{{R: 300, M: m}})
 	if !near(got.M, m/2, 1e-9) || !near(got.V, 150, 1e-9) {
 		t.Errorf("a column takes %+v", got)
 	}
@@ -37,7 +38,7 @@ func TestRow18Cleat(t *testing.T) {
 		if pull := got.M * y / (90*90 + 30*30); !near(pull, want, 0.005) {
 			t.Errorf("row at %v pulls %v, want %v", y, pull, want)
 		}
-		if pull := r.lengths[0].columns[0].down.pull(nil, got.M, y); !near(pull, want, 0.02) {
+		if pull := r.lengths[0].Columns[0].Down.Pull(nil, got.M, y); !near(pull, want, 0.02) {
 			t.Errorf("with its contact the row at %v pulls %v, want near %v", y, pull, want)
 		}
 	}
@@ -50,10 +51,10 @@ func TestRow18Cleat(t *testing.T) {
 func cleated(change func(*Holder, *Rail)) *held {
 	s := onStuds(500, 400, 800)
 	s.Depth, s.Thickness = 220, 19
-	s.Rail = &Rail{Made: Made{"birch-plywood", "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Bottom: 40, Height: 90, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 76.2}}
+	s.Rail = &Rail{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Bottom: 40, Height: 90, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
 	h := &Holder{
-		Frame:  Frame{Made: Made{"douglas-fir", "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 170, Up: 160, Joint: Joint{Kind: LapJoint, Glued: true}},
-		Hook:   Hook{Made: Made{"birch-plywood", "clear"}, High: 70, Thick: 19, Length: 120, Screw: Fixing{Type: "wood-8", Length: 44.45}, Count: 4},
+		Frame:  Frame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 170, Up: 160, Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}},
+		Hook:   Hook{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: 19, Length: 120, Screw: hold.Fixing{Type: "wood-8", Length: 44.45}, Count: 4},
 		Spacer: true,
 	}
 	change(h, s.Rail)
@@ -61,7 +62,7 @@ func cleated(change func(*Holder, *Rail)) *held {
 }
 
 func TestAHolderNeedsItsLowerSpacer(t *testing.T) {
-	a := Action{R: 100, M: 100 * 120}
+	a := hold.Action{R: 100, M: 100 * 120}
 	with := cleated(func(*Holder, *Rail) {})
 	if u := useOf(t, with, "hook", "hangs", a); u.Used != 0 {
 		t.Errorf("with its spacer: %+v", u)
@@ -83,7 +84,7 @@ func TestAHolderNeedsItsLowerSpacer(t *testing.T) {
 
 func TestAHolderBalances(t *testing.T) {
 	h := cleated(func(*Holder, *Rail) {})
-	a := Action{R: 100, M: 100 * 120}
+	a := hold.Action{R: 100, M: 100 * 120}
 	y, hp := h.bevel()
 	k := h.works(nil, a)
 	// About the lower bearing: R (e − zb) = H hp; the bevel's middle is 120.5 over the
@@ -97,7 +98,7 @@ func TestAHolderBalances(t *testing.T) {
 }
 
 func TestAHolderClimbsItsBevelOrIsLocked(t *testing.T) {
-	far := Action{R: 100, M: 100 * 320} // H = 100 × 310.5/280.5 > V tan 45°
+	far := hold.Action{R: 100, M: 100 * 320} // H = 100 × 310.5/280.5 > V tan 45°
 	if u := useOf(t, cleated(func(*Holder, *Rail) {}), "hook", "climbs", far); !near(u.Used, 310.5/280.5, 1e-6) {
 		t.Errorf("climbs %+v", u)
 	}
@@ -110,8 +111,8 @@ func TestAHolderClimbsItsBevelOrIsLocked(t *testing.T) {
 }
 
 func TestHookOnItsHolder(t *testing.T) {
-	a := Action{R: 200, M: 200 * 120}
-	through := func(change func(*Holder)) Use {
+	a := hold.Action{R: 200, M: 200 * 120}
+	through := func(change func(*Holder)) hold.Use {
 		return useOf(t, cleated(func(h *Holder, _ *Rail) { change(h) }), "hook", "held", a)
 	}
 	thick := through(func(*Holder) {})
@@ -135,9 +136,9 @@ func TestHookOnItsHolder(t *testing.T) {
 }
 
 func TestLipIsTheWeakerOfHookAndRail(t *testing.T) {
-	a := Action{R: 200, M: 200 * 120}
+	a := hold.Action{R: 200, M: 200 * 120}
 	both := useOf(t, cleated(func(*Holder, *Rail) {}), "hook", "lip", a)
-	softer := useOf(t, cleated(func(_ *Holder, r *Rail) { r.Made = Made{"eastern-white-pine", "clear"} }), "hook", "lip", a)
+	softer := useOf(t, cleated(func(_ *Holder, r *Rail) { r.Made = hold.Made{Wood: "eastern-white-pine", Grade: "clear"} }), "hook", "lip", a)
 	if softer.Used <= both.Used || !strings.Contains(softer.How, "rail") {
 		t.Errorf("of pine %+v, of plywood %+v", softer, both)
 	}
@@ -167,7 +168,7 @@ func TestRippingACleat(t *testing.T) {
 func TestBadHolders(t *testing.T) {
 	l := problem.New()
 	h := cleated(func(*Holder, *Rail) {}).h
-	h.Hook = Hook{Made: Made{"cheese", ""}, High: 3, Thick: 200, Length: 1, Count: -1, Screw: Fixing{Type: "nail"}}
+	h.Hook = Hook{Made: hold.Made{Wood: "cheese", Grade: ""}, High: 3, Thick: 200, Length: 1, Count: -1, Screw: hold.Fixing{Type: "nail"}}
 	h.Validate(l.In("h"))
 	if len(l.All()) < 6 {
 		t.Errorf("%v", l.All())
@@ -179,11 +180,11 @@ func TestSleeveByHand(t *testing.T) {
 	s.Depth, s.Thickness, s.Along = 240, 64, 150
 	g, _ := material.GradeOf("clear")
 	s.Board, _ = material.Stuff("birch-plywood", g, material.Dry, 240, 9)
-	block := &Rail{Made: Made{"douglas-fir", "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5, Height: 45, Thickness: 80, Screw: Fixing{Type: "wood-14", Length: 152.4},
+	block := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5, Height: 45, Thickness: 80, Screw: hold.Fixing{Type: "wood-14", Length: 152.4},
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
-	riders := []Rider{{300, straight}, {600, straight}, {900, straight}}
+	riders := []Rider{{300, hold.Straight}, {600, hold.Straight}, {900, hold.Straight}}
 	h := block.Hang(s.Site, riders, 9, 0.4).(*sleeve)
-	a := Action{R: 60, M: 60 * 130}
+	a := hold.Action{R: 60, M: 60 * 130}
 	// Skins: 0.4 × 7800 = 3120 N·mm on 2 × 150 × 9²/6 = 4050 mm³: 0.7704 MPa; plywood
 	// of 9 mm, MOR 57 × 0.8026/2.1 = 21.785 at CD 1.
 	if u := h.bends(nil, a); !near(u.Used, 0.7704/21.785, 0.001) {
@@ -231,25 +232,25 @@ func TestSleeveByHand(t *testing.T) {
 func TestSideCleatByHand(t *testing.T) {
 	s := onStuds(0, 400)
 	s.Depth, s.Thickness = 240, 19
-	side := &Side{At: LeftEnd, Rail: Rail{Made: Made{"douglas-fir", "clear"}, ID: "c", Kind: Ledger, X: 20, Length: 210, Bottom: -64, Height: 64, Thickness: 19, Gap: 2,
-		Screw: Fixing{Type: "wood-10", Length: 76.2}, Spots: []Spot{{ID: "a", X: 120, Y: 16}, {ID: "b", X: 120, Y: 48}}}}
+	side := &Side{At: LeftEnd, Rail: Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Ledger, X: 20, Length: 210, Bottom: -64, Height: 64, Thickness: 19, Gap: 2,
+		Screw: hold.Fixing{Type: "wood-10", Length: 76.2}, Spots: []Spot{{ID: "a", X: 120, Y: 16}, {ID: "b", X: 120, Y: 48}}}}
 	side.Studs = s.Wall.Studs[:1:1]
 	side.Studs[0].X = 120
 	h := side.Hang(s).(*aside)
 	// 160 N at 120 from the back, where the screws are: 80 N on each; e = 19/2, so
 	// 1520 N·mm over rows 16 and 48: 1520 × 48/(16² + 48²) = 28.5 N at first.
-	c := &h.rail.lengths[0].columns[0]
-	got := h.rail.carries(nil, 0, 0, h.along(Action{R: 160, M: 160 * 120}))
+	c := &h.rail.lengths[0].Columns[0]
+	got := h.rail.carries(nil, 0, 0, h.along(hold.Action{R: 160, M: 160 * 120}))
 	if !near(got.V, 160, 1e-9) || !near(got.M, 1520, 1e-9) || got.Turn != 0 {
 		t.Errorf("%+v", got)
 	}
-	if p := c.down.pull(nil, got.M, 48); p < 28.5 || p > 29.5 {
+	if p := c.Down.Pull(nil, got.M, 48); p < 28.5 || p > 29.5 {
 		t.Errorf("upper screw %v", p)
 	}
 	// With a back cleat it takes half of its end, in the middle of the front half.
 	s.Rail = &Rail{Kind: Ledger}
 	half := side.Hang(s).(*aside)
-	if got := half.rail.carries(nil, 0, 0, half.along(Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) || !near(got.Turn, 80*60, 1e-9) {
+	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) || !near(got.Turn, 80*60, 1e-9) {
 		t.Errorf("with a back cleat %+v", got)
 	}
 	if half.Pad() != 2*h.Pad() {
@@ -257,7 +258,7 @@ func TestSideCleatByHand(t *testing.T) {
 	}
 	narrow := *side
 	narrow.Gap = 9
-	if u := useOf(t, narrow.Hang(s), "cleat", "bearing", Action{R: 10}); !math.IsInf(u.Used, 1) {
+	if u := useOf(t, narrow.Hang(s), "cleat", "bearing", hold.Action{R: 10}); !math.IsInf(u.Used, 1) {
 		t.Errorf("10 mm of bearing: %+v", u)
 	}
 	l := problem.New()

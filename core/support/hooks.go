@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -39,7 +40,7 @@ const (
 // peg stands in a bore through the board instead. Up is its middle over the board's
 // lower edge; mm.
 type Peg struct {
-	Made
+	hold.Made
 	Kind   PegKind         `json:"kind"`
 	Reach  quantity.Length `json:"reach_mm"`
 	D      quantity.Length `json:"d_mm"`
@@ -47,7 +48,7 @@ type Peg struct {
 	Flange quantity.Length `json:"flange_mm,omitempty"`
 	Apart  quantity.Length `json:"apart_mm,omitempty"`
 	Count  int             `json:"count,omitempty"`
-	Screw  Fixing          `json:"screw"`
+	Screw  hold.Fixing     `json:"screw"`
 	Up     quantity.Length `json:"up_mm"`
 }
 
@@ -73,7 +74,7 @@ func (h *HookRail) Validate(p *problem.List) {
 	at.Between("d_mm", float64(h.Peg.D), 3, 60)
 	at.Between("up_mm", float64(h.Peg.Up), 3, float64(h.Height)-3)
 	if h.Peg.Kind == WoodPeg {
-		h.Peg.Made.validate(at)
+		h.Peg.Made.Validate(at)
 		return
 	}
 	if h.Peg.Kind == Pipe {
@@ -89,7 +90,7 @@ func (h *HookRail) Validate(p *problem.List) {
 type hookRail struct {
 	*HookRail
 	set   Stage
-	own   Site
+	own   hold.Site
 	rail  *railed
 	goods []float64 // weight on each hook, N
 }
@@ -101,7 +102,7 @@ func (h *HookRail) Stand(s Stage) Standing {
 	var riders []Rider
 	var at []float64
 	for _, k := range h.Hooks {
-		riders = append(riders, Rider{float64(k.X), straight})
+		riders = append(riders, Rider{float64(k.X), hold.Straight})
 		at = append(at, float64(k.X))
 	}
 	out.rail = newRailed(&h.Rail, out.own, riders)
@@ -138,56 +139,56 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 
 func (h *hookRail) Links() []FormLink {
 	var out []FormLink
-	gate := FormLink{Link: Link{Part: "hooks", Mode: "there", Role: RoleStanding, Kind: Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) Use {
+	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Role: hold.RoleStanding, Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
 			sh.Add("n", "hooks", "count", float64(len(h.Hooks)), working.Ratio, "the design")
 		}
 		if len(h.Hooks) == 0 {
-			return Use{Used: fails, How: "are missing: there is nothing to hang on"}
+			return hold.Use{Used: hold.Fails, How: "are missing: there is nothing to hang on"}
 		}
-		return Use{How: "hang"}
+		return hold.Use{How: "hang"}
 	}}
 	out = append(out, gate)
 	for i := range h.Hooks {
 		where := fmt.Sprintf("hook %d", i+1)
-		link := func(mode string, role Role, name string, use func(*working.Sheet, int, Demand) Use) {
-			out = append(out, FormLink{Link: Link{Part: "hook", Mode: mode, Role: role, Kind: Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
-				Use: func(sh *working.Sheet, d Demand) Use { return use(sh, i, d) }})
+		link := func(mode string, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
+			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Role: role, Kind: hold.Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, d) }})
 		}
 		if h.Peg.Kind != Cast {
-			link("bends", RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
+			link("bends", hold.RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
 		}
 		if h.Peg.Kind == WoodPeg {
-			link("bore", RoleBore, "bore in the board", h.bore)
+			link("bore", hold.RoleBore, "bore in the board", h.bore)
 		} else {
-			link("flange", RoleJoint, "screws of its flange", h.flange)
+			link("flange", hold.RoleJoint, "screws of its flange", h.flange)
 		}
 	}
 	for _, l := range h.rail.Links() {
-		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) Use { return h.onWall(sh, l, d) }})
+		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, d) }})
 	}
 	return out
 }
 
 // onWall asks a link of the board: every hook bears its own, and each in turn is
 // yanked.
-func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) Use {
-	ask := func(sh *working.Sheet, yanked int) Use {
-		all := make([]Action, len(h.Hooks))
+func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
+	ask := func(sh *working.Sheet, yanked int) hold.Use {
+		all := make([]hold.Action, len(h.Hooks))
 		for i := range h.Hooks {
 			p := h.goods[i] * d.By * d.Care
 			if i == yanked {
 				p = h.load(sh, i, d)
 			}
 			e := float64(h.Peg.Reach + h.Thickness)
-			all[i] = Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)), M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
+			all[i] = hold.Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)), M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
 		}
 		return l.Use(sh, all)
 	}
 	if len(h.Hooks) == 0 {
-		return Use{}
+		return hold.Use{}
 	}
-	worst, at := Use{Used: -1}, 0
+	worst, at := hold.Use{Used: -1}, 0
 	for i := range h.Hooks {
 		if u := ask(nil, i); u.Used > worst.Used {
 			worst, at = u, i
@@ -211,44 +212,44 @@ func (h *hookRail) modulus() float64 {
 	return joint.Round(d)
 }
 
-func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) Use {
+func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) hold.Use {
 	p := h.load(sh, i, d)
 	m, s := p*float64(h.Peg.Reach), h.modulus()
-	f, _ := Unmarked.bending(d.Case)
+	f, _ := hold.Unmarked.Bending(d.Case)
 	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
 	if h.Peg.Kind == WoodPeg {
-		f, formula = h.Peg.Made.board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
+		f, formula = h.Peg.Made.Board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
 	}
 	if sh.On() {
 		sh.Add("S", "section modulus; threads leave three quarters of a pipe", formula, s, working.Modulus, "statics; Rule for threads", working.In("D", float64(h.Peg.D), working.Length))
 		sh.Add("used", "part of it in use", "P × a / (S × F)", m/(s*f), working.Ratio, "", working.In("P", p, working.Force), working.In("a", float64(h.Peg.Reach), working.Length), working.In("S", s, working.Modulus), working.In("F", f, working.Stress))
 	}
-	return Use{Used: m / (s * f), How: "bends down"}
+	return hold.Use{Used: m / (s * f), How: "bends down"}
 }
 
-func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) Use {
+func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) hold.Use {
 	p := h.load(sh, i, d)
 	l, dia := float64(h.Thickness), float64(h.Peg.D)
 	m := p * float64(h.Peg.Reach)
 	q := joint.BoreRoot(dia, l, p, m)
-	f, by := boreStrength(sh, h.rail.board, dia, true, h.set.Bases[d.Case])
+	f, by := hold.BoreStrength(sh, h.rail.board, dia, true, h.set.Bases[d.Case])
 	if sh.On() {
 		sh.Add("q", "pressure at the bore's mouth", "(4 × P / L + 6 × P × a / L²) / D", q, working.Stress, "statics, straight-line pressure", working.In("P", p, working.Force), working.In("L", l, working.Length), working.In("a", float64(h.Peg.Reach), working.Length), working.In("D", dia, working.Length))
 		sh.Add("used", "part of what the bore takes", "q / "+by, q/f, working.Ratio, "Rule on NDS 12.3.3", working.In("q", q, working.Stress), working.In(by, f, working.Stress))
 	}
-	return Use{Used: q / f, How: "crushes the bore's mouth"}
+	return hold.Use{Used: q / f, How: "crushes the bore's mouth"}
 }
 
 // flange is a hook's screws by the heel rule over its flange, with no more thread
 // than the board is thick.
-func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) Use {
+func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) hold.Use {
 	p := h.load(sh, i, d)
 	m := p * float64(h.Peg.Reach)
-	s, on := h.Peg.Screw.screw(), h.set.Bases[d.Case]
+	s, on := h.Peg.Screw.Screw(), h.set.Bases[d.Case]
 	const plate = 4.0
 	g := s.Grip(plate, 0, float64(h.Thickness))
 	if !g.Holds {
-		return Use{Used: fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
 	}
 	n := h.Peg.Count
 	top, low := float64(h.Peg.Flange+h.Peg.Apart)/2, float64(h.Peg.Flange-h.Peg.Apart)/2
@@ -260,8 +261,8 @@ func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) Use {
 			levers = append(levers, low)
 		}
 	}
-	turn := newHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
-	t, v := turn.pull(sh, m, top), p/float64(n)
+	turn := hold.NewHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
+	t, v := turn.Pull(sh, m, top), p/float64(n)
 	w := fastener.Withdrawal(sh, s, h.rail.board.G(), min(g.Thread, float64(h.Thickness)), on)
 	takes := min(w, fastener.Steel(sh, s, on))
 	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: plate}, fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
@@ -269,7 +270,7 @@ func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) Use {
 		sh.Add("T′", "pull that one takes", "min(W, N)", takes, working.Force, "NDS 12.2")
 		sh.Add("V", "push across on each", "P / n", v, working.Force, "statics", working.In("P", p, working.Force), working.In("n", float64(n), working.Ratio))
 	}
-	return Use{Used: fastener.Together(sh, v, t, z, takes), How: "pull out of the board"}
+	return hold.Use{Used: fastener.Together(sh, v, t, z, takes), How: "pull out of the board"}
 }
 
 // Self is the weight of the board, N.
@@ -286,12 +287,12 @@ func (h *hookRail) Storeys() int { return 1 }
 // Parts draws the board at its studs, and every hook.
 func (h *hookRail) Parts(d Demand) []FormPart {
 	var out []FormPart
-	all := make([]Action, len(h.Hooks))
+	all := make([]hold.Action, len(h.Hooks))
 	e := float64(h.Peg.Reach + h.Thickness)
 	weight := h.Self()
 	for i := range h.Hooks {
 		p := h.goods[i] * d.By * d.Care
-		all[i] = Action{R: p, M: p * e, Case: d.Case}
+		all[i] = hold.Action{R: p, M: p * e, Case: d.Case}
 		weight += h.goods[i] * d.By
 	}
 	rail := h.rail.Geometry(all)
@@ -299,45 +300,45 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	t, reach := float64(h.Thickness), float64(h.Peg.Reach)
 	for i, k := range h.Hooks {
 		set := h.set.site(float64(k.X))
-		g := set.newGeometry(Action{})
+		g := set.NewGeometry(hold.Action{})
 		p := h.load(nil, i, d)
 		g.Arm = t + reach
-		stuff := Metal
+		stuff := hold.Metal
 		start := t
 		if h.Peg.Kind == WoodPeg {
-			stuff, start = Timber, 0
+			stuff, start = hold.Timber, 0
 		} else {
 			f := float64(h.Peg.Flange) / 2
-			g.Shapes = append(g.Shapes, Shape{Name: "flange", Stuff: Metal, Side: box(t, up-f, t+4, up+f), Front: box(-f, up-f, f, up+f)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "flange", Stuff: hold.Metal, Side: hold.Box(t, up-f, t+4, up+f), Front: hold.Box(-f, up-f, f, up+f)})
 		}
-		g.Shapes = append(g.Shapes, Shape{Name: "hook", Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: box(-r, up-r, r, up+r)})
-		g.Measures = append(g.Measures, across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
-		g.Facts = append(g.Facts, pulls("judged at", p))
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: hold.Box(-r, up-r, r, up+r)})
+		g.Measures = append(g.Measures, hold.Across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
+		g.Facts = append(g.Facts, hold.Pulls("judged at", p))
 		near := -1
 		for c := range rail.Columns {
 			if near < 0 || math.Abs(rail.Columns[c].X-float64(k.X)) < math.Abs(rail.Columns[near].X-float64(k.X)) {
 				near = c
 			}
 		}
-		g.fit()
+		g.Fit()
 		if near >= 0 {
 			g.With(rail.Columns[near].Geometry)
 		}
 		if n := len(h.Hooks); i > 0 {
-			g.Marks = append(g.Marks, long("story stick, from the first hook", float64(k.X-h.Hooks[0].X)), long("from the one before", float64(k.X-h.Hooks[i-1].X)))
+			g.Marks = append(g.Marks, hold.Long("story stick, from the first hook", float64(k.X-h.Hooks[0].X)), hold.Long("from the one before", float64(k.X-h.Hooks[i-1].X)))
 		} else if n > 1 {
-			g.Marks = append(g.Marks, long("first hook, from the board's left end", float64(k.X-h.X)))
+			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
 		out = append(out, FormPart{ID: k.ID, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
 	}
-	board := FormPart{ID: h.ID, X: float64(h.X), Share: weight, Geometry: h.own.newGeometry(Action{})}
+	board := FormPart{ID: h.ID, X: float64(h.X), Share: weight, Geometry: h.own.NewGeometry(hold.Action{})}
 	for _, sh := range rail.Shapes {
 		x := board.X
 		front := make([][2]float64, len(sh.Front))
 		for i, p := range sh.Front {
 			front[i] = [2]float64{p[0] - x, p[1]}
 		}
-		board.Geometry.Shapes = append(board.Geometry.Shapes, Shape{Name: sh.Name, Stuff: sh.Stuff, Front: front})
+		board.Geometry.Shapes = append(board.Geometry.Shapes, hold.Shape{Name: sh.Name, Stuff: sh.Stuff, Front: front})
 	}
 	for _, c := range rail.Columns {
 		board.Moment = max(board.Moment, c.Moment)
@@ -352,7 +353,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	if worst >= 0 {
 		c := rail.Columns[worst]
 		for _, sh := range c.Shapes {
-			board.Geometry.Shapes = append(board.Geometry.Shapes, Shape{Name: sh.Name, Stuff: sh.Stuff, Side: sh.Side})
+			board.Geometry.Shapes = append(board.Geometry.Shapes, hold.Shape{Name: sh.Name, Stuff: sh.Stuff, Side: sh.Side})
 		}
 		board.Geometry.Forces, board.Geometry.Measures, board.Geometry.Facts = c.Forces, c.Measures, c.Facts
 		for i := range board.Geometry.Measures {
@@ -361,12 +362,12 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 			}
 		}
 	}
-	board.Geometry.fit()
+	board.Geometry.Fit()
 	return append([]FormPart{board}, out...)
 }
 
 // Notes are its fasteners', and what yanking is.
-func (h *hookRail) Notes() Notes {
+func (h *hookRail) Notes() hold.Notes {
 	n := h.rail.Notes()
 	n.Assumed = append(n.Assumed, "every hook is judged at twice its load, at least 15 kg: things are yanked")
 	return n

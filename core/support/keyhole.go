@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 
 	"aguante/core/fastener"
@@ -15,16 +16,16 @@ import (
 // the piece goes from Low (above the board's underside) up to High; mm. Lip is the
 // wood that a routed slot leaves in front of the head.
 type Keyhole struct {
-	Made
+	hold.Made
 	Routed bool            `json:"routed"`
-	Rating *Rating         `json:"rating,omitempty"` // of a metal plate
+	Rating *hold.Rating    `json:"rating,omitempty"` // of a metal plate
 	Low    quantity.Length `json:"low_mm"`
 	High   quantity.Length `json:"high_mm"`
 	Up     quantity.Length `json:"up_mm"`
 	Back   quantity.Length `json:"back_mm"` // thickness of the piece that it is in
 	Lip    quantity.Length `json:"lip_mm,omitempty"`
 	Hole   string          `json:"hole"` // id of the screw's place
-	Screw  Fixing          `json:"screw"`
+	Screw  hold.Fixing     `json:"screw"`
 }
 
 // Noun is what it is called.
@@ -32,7 +33,7 @@ func (k *Keyhole) Noun() string { return "keyhole" }
 
 // Validate names every problem of a keyhole.
 func (k *Keyhole) Validate(p *problem.List) {
-	k.Made.validate(p)
+	k.Made.Validate(p)
 	p.Between("low_mm", float64(k.Low), -1000, 100)
 	p.Between("high_mm", float64(k.High), float64(k.Low)+10, 1500)
 	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
@@ -41,7 +42,7 @@ func (k *Keyhole) Validate(p *problem.List) {
 		p.Between("lip_mm", float64(k.Lip), 1, float64(k.Back)-2)
 	}
 	if r := k.Rating; r != nil && !k.Routed {
-		r.validate(p.In("rating"))
+		r.Validate(p.In("rating"))
 	}
 	p.ID(k.Hole)
 	k.Screw.Validate(p.In("screw"))
@@ -50,9 +51,9 @@ func (k *Keyhole) Validate(p *problem.List) {
 // keyed is a keyhole in its place.
 type keyed struct {
 	*Keyhole
-	set   Site
+	set   hold.Site
 	board material.Board
-	mount mount
+	mount hold.Mount
 	shank fastener.Screw
 }
 
@@ -60,13 +61,13 @@ type keyed struct {
 // shelf that belongs to it. The screw's head is not drawn up, so the piece is no
 // member of the joint but a plate as thick as its lip.
 func (k *Keyhole) Hang(s Setting) Hung {
-	h := &keyed{Keyhole: k, set: s.Site, board: k.Made.board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.screw()}
+	h := &keyed{Keyhole: k, set: s.Site, board: k.Made.Board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.Screw()}
 	lip := float64(k.Lip)
 	if !k.Routed {
 		lip = 2
 	}
-	hole := h.set.drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, plate(lip))
-	h.mount = newPlate(&h.set, "keyhole", k.Screw, []drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
+	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Plate(lip))
+	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }
 
@@ -74,22 +75,22 @@ func (h *keyed) Soft(float64) float64 { return 0 }
 func (h *keyed) HoldsDown() bool      { return true }
 func (h *keyed) Pad() float64         { return 0 }
 
-func (h *keyed) Links() []Link {
+func (h *keyed) Links() []hold.Link {
 	noMean := ""
-	if !h.Routed && (h.Rating == nil || h.Rating.Means != Ultimate) {
+	if !h.Routed && (h.Rating == nil || h.Rating.Means != hold.Ultimate) {
 		noMean = "the plate's ultimate load is not known"
 	}
 	name := "keyhole plate"
 	if h.Routed {
 		name = "wood round the slot"
 	}
-	return append([]Link{{Part: "slot", Mode: "holds", Role: RoleJoint, Kind: Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.plateLinks(straight)...)
+	return append([]hold.Link{{Part: "slot", Mode: "holds", Role: hold.RoleJoint, Kind: hold.Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
 }
 
 // pull is what the head holds against by the heel rule.
-func (h *keyed) pull(sh *working.Sheet, a Action) float64 {
-	turn := newHeel([]float64{float64(h.Up)}, max(h.set.Along, 20), h.set.bearing(h.mount.holes))
-	return turn.pull(sh, max(0, a.M), float64(h.Up))
+func (h *keyed) pull(sh *working.Sheet, a hold.Action) float64 {
+	turn := hold.NewHeel([]float64{float64(h.Up)}, max(h.set.Along, 20), h.set.Bearing(h.mount.Holes))
+	return turn.Pull(sh, max(0, a.M), float64(h.Up))
 }
 
 // Low figures of a plate that nobody has rated, N (Rule).
@@ -98,14 +99,14 @@ const (
 	plateShear = 100.0
 )
 
-func (h *keyed) slot(sh *working.Sheet, a Action) Use {
+func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 	t, v, on := h.pull(sh, a), math.Abs(a.R), h.set.Bases[a.Case]
 	pull, shear, source := platePull, plateShear, "Rule: nothing is known of it, low on purpose"
 	switch r := h.Rating; {
 	case h.Routed:
-		head, lip := h.Screw.head(), float64(h.Lip)
+		head, lip := h.Screw.HeadAcross(), float64(h.Lip)
 		pull = 2 * head * lip * h.board.Shear(sh, on)
-		fe, by := boreStrength(sh, h.board, h.shank.D, true, on)
+		fe, by := hold.BoreStrength(sh, h.board, h.shank.D, true, on)
 		shear = h.shank.D * lip * fe
 		source = "engineering basis"
 		if sh.On() {
@@ -114,7 +115,7 @@ func (h *keyed) slot(sh *working.Sheet, a Action) Use {
 		}
 	case r != nil:
 		share := 1.0
-		if r.Means != WorkingLoad && a.Case != Break {
+		if r.Means != hold.WorkingLoad && a.Case != hold.Break {
 			share = 1.0 / 4
 		}
 		pull, shear, source = r.Pull.Weight()*share, r.Shear.Weight()*share, "maker's rating, "+string(r.Means)
@@ -128,32 +129,32 @@ func (h *keyed) slot(sh *working.Sheet, a Action) Use {
 	if v/shear > t/pull {
 		how = "crushes on the shank"
 	}
-	return Use{Used: u, How: how}
+	return hold.Use{Used: u, How: how}
 }
 
 // Geometry draws the piece, the slot and the screw's pull.
-func (h *keyed) Geometry(a Action) Geometry {
-	g := h.set.newGeometry(a)
+func (h *keyed) Geometry(a hold.Action) hold.Geometry {
+	g := h.set.NewGeometry(a)
 	low, high, up := float64(h.Low), float64(h.High), float64(h.Low+h.Up)
-	back, w := float64(h.Back), max(h.Screw.head(), 8)/2
+	back, w := float64(h.Back), max(h.Screw.HeadAcross(), 8)/2
 	g.Shapes = append(g.Shapes,
-		Shape{Name: "back", Stuff: h.Made.stuff(), Side: box(0, low, back, high)},
-		Shape{Name: "slot", Stuff: Void, Side: box(0, up-w, max(2, float64(h.Lip)), up+2*w), Front: box(-w, up-w, w, up+3*w)})
-	if h.mount.hold > 0 {
-		h.mount.draw(&g, 0, straight(nil, a))
+		hold.Shape{Name: "back", Stuff: h.Made.Stuff(), Side: hold.Box(0, low, back, high)},
+		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, up-w, max(2, float64(h.Lip)), up+2*w), Front: hold.Box(-w, up-w, w, up+3*w)})
+	if h.mount.Hold > 0 {
+		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
-	h.mount.draw(&g, -1, Pulled{})
+	h.mount.Draw(&g, -1, hold.Pulled{})
 	if h.Routed {
-		g.Facts = append(g.Facts, long("wood left over the slot", float64(h.High-h.Low-h.Up)-3*w), long("lip", float64(h.Lip)))
+		g.Facts = append(g.Facts, hold.Long("wood left over the slot", float64(h.High-h.Low-h.Up)-3*w), hold.Long("lip", float64(h.Lip)))
 	}
-	g.Measures = append(g.Measures, upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
-	g.fit()
+	g.Measures = append(g.Measures, hold.Upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
+	g.Fit()
 	return g
 }
 
 // Notes say what is assumed of a plate.
-func (h *keyed) Notes() Notes {
-	n := h.mount.notes()
+func (h *keyed) Notes() hold.Notes {
+	n := h.mount.Notes()
 	if !h.Routed && h.Rating == nil {
 		n.Assumed = append(n.Assumed, "nothing is known of the keyhole plates: low figures taken")
 	}

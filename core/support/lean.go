@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -14,7 +15,7 @@ import (
 // plumb, touching the uprights Contact over the feet. A Stop keeps them from sliding
 // off; mm.
 type SheetRack struct {
-	Made
+	hold.Made
 	Width   quantity.Length   `json:"width_mm"`
 	Deep    quantity.Length   `json:"deep_mm"`
 	Height  quantity.Length   `json:"height_mm"`
@@ -22,8 +23,8 @@ type SheetRack struct {
 	High    quantity.Length   `json:"foot_high_mm"`
 	Frames  []Upright         `json:"frames"`
 	Rows    []quantity.Length `json:"rows_mm"`
-	Screw   Fixing            `json:"screw"`
-	Joint   Joint             `json:"joint"`
+	Screw   hold.Fixing       `json:"screw"`
+	Joint   hold.Joint        `json:"joint"`
 	Tilt    float64           `json:"tilt_deg"`
 	Contact quantity.Length   `json:"contact_mm"`
 	Stop    bool              `json:"stop"`
@@ -75,7 +76,7 @@ func (r *SheetRack) Stand(s Stage) Standing {
 	}
 	h := r.rack().Stand(s).(*racked)
 	out := &leaned{SheetRack: r, racked: *h}
-	out.racked.joint.set = &out.racked.frame
+	out.racked.joint.Set = &out.racked.frame
 	return out
 }
 
@@ -94,22 +95,22 @@ func (h *leaned) thrust(sh *working.Sheet, d Demand) float64 {
 func (h *leaned) Links() []FormLink {
 	out := h.racked.Links()
 	for i := range out {
-		if out[i].Role == RoleBar || out[i].Role == RoleDroop {
-			out[i].Name = map[Role]string{RoleBar: "foot in bending", RoleDroop: "foot's tip"}[out[i].Role]
+		if out[i].Role == hold.RoleBar || out[i].Role == hold.RoleDroop {
+			out[i].Name = map[hold.Role]string{hold.RoleBar: "foot in bending", hold.RoleDroop: "foot's tip"}[out[i].Role]
 		}
-		if out[i].Role == RoleJoint {
+		if out[i].Role == hold.RoleJoint {
 			out[i].Name = "foot in its joint"
 		}
 		if out[i].Where == "level 1" {
 			out[i].Where = "feet"
 		}
 	}
-	return append(out, FormLink{Link: Link{Part: "feet", Mode: "slides", Role: RoleTips, Kind: Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) Use {
+	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Role: hold.RoleTips, Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
 		h.thrust(sh, d)
 		if !h.Stop && len(h.set.Goods) > 0 {
-			return Use{Used: fails, How: "slide off: nothing stops them at the feet"}
+			return hold.Use{Used: hold.Fails, How: "slide off: nothing stops them at the feet"}
 		}
-		return Use{How: "stay"}
+		return hold.Use{How: "stay"}
 	}})
 }
 
@@ -123,19 +124,19 @@ func (h *leaned) Parts(d Demand) []FormPart {
 		for _, s := range h.set.Goods {
 			deep := max(s.Depth, 10)
 			foot := z + float64(h.Contact)*math.Tan(rad)
-			g.Shapes = append(g.Shapes, Shape{Name: "stack", Stuff: Sheet, Side: [][2]float64{
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "stack", Stuff: hold.Sheet, Side: [][2]float64{
 				{foot, y}, {foot + deep, y}, {foot + deep - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}, {foot - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}}})
 			break
 		}
 		if h.Stop {
-			g.Shapes = append(g.Shapes, Shape{Name: "stop", Stuff: Timber, Side: box(z+float64(h.Foot)-15, y, z+float64(h.Foot), y+20)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "stop", Stuff: hold.Timber, Side: hold.Box(z+float64(h.Foot)-15, y, z+float64(h.Foot), y+20)})
 		}
 		n := float64(max(1, len(out)))
-		g.Forces = append(g.Forces, Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n}, Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
+		g.Forces = append(g.Forces, hold.Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n}, hold.Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
 		for k := range g.Measures {
 			g.Measures[k].Edit = map[string]string{"rack.arm.reach_mm": "sheet_rack.foot_mm"}[g.Measures[k].Edit]
 		}
-		g.fit()
+		g.Fit()
 	}
 	return out
 }
@@ -155,7 +156,7 @@ type HingedCart struct {
 	Own    quantity.Mass   `json:"own_kg"`
 	Count  int             `json:"count"` // screws in each hinge
 	Rows   quantity.Length `json:"rows_mm"`
-	Screw  Fixing          `json:"screw"`
+	Screw  hold.Fixing     `json:"screw"`
 }
 
 // Noun is what it is called.
@@ -182,8 +183,8 @@ func (c *HingedCart) Validate(p *problem.List) {
 type hinged struct {
 	*HingedCart
 	set   Stage
-	own   Site
-	holes []drilled // of the upper hinge
+	own   hold.Site
+	holes []hold.Drilled // of the upper hinge
 	hold  int
 }
 
@@ -192,8 +193,8 @@ func (c *HingedCart) Stand(s Stage) Standing {
 	h := &hinged{HingedCart: c, set: s, own: s.site(float64(c.X))}
 	for i := range c.Count {
 		y := float64(c.Up+c.Apart) + (float64(i)/float64(max(1, c.Count-1))-0.5)*float64(c.Rows)
-		d := h.own.drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X), y, c.Screw, plate(3))
-		if d.counts() {
+		d := h.own.Drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X), y, c.Screw, hold.Plate(3))
+		if d.Counts() {
 			h.hold++
 		}
 		h.holes = append(h.holes, d)
@@ -220,24 +221,24 @@ func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
 }
 
 func (h *hinged) Links() []FormLink {
-	gate := FormLink{Link: Link{Part: "hinges", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: h.own.intoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) Use {
+	gate := FormLink{Link: hold.Link{Part: "hinges", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
 			sh.Add("n", "screws of the upper hinge that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
 		}
-		return behindUse(h.holes, h.hold)
+		return hold.BehindUse(h.holes, h.hold)
 	}}
 	if h.hold == 0 {
 		return []FormLink{gate}
 	}
-	return []FormLink{gate, {Link: Link{Part: "hinges", Mode: "pull", Role: RoleNear, Kind: Strength, Name: "screws of the upper hinge", NoMean: h.Screw.noMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) Use {
+	return []FormLink{gate, {Link: hold.Link{Part: "hinges", Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: "screws of the upper hinge", NoMean: h.Screw.NoMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) hold.Use {
 		pull, v := h.hinge(sh, d)
 		n := float64(h.hold)
 		for i := range h.holes {
-			if dr := &h.holes[i]; dr.counts() {
-				return dr.used(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
+			if dr := &h.holes[i]; dr.Counts() {
+				return dr.UsedBy(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
 			}
 		}
-		return Use{}
+		return hold.Use{}
 	}}}
 }
 
@@ -252,28 +253,28 @@ func (h *hinged) Storeys() int { return 1 }
 
 // Parts draws the cart from the front and its hinges.
 func (h *hinged) Parts(d Demand) []FormPart {
-	g := h.own.newGeometry(Action{})
+	g := h.own.NewGeometry(hold.Action{})
 	w, top := float64(h.Width), float64(h.Height)
 	low, up := float64(h.Up), float64(h.Up+h.Apart)
-	g.Shapes = append(g.Shapes, Shape{Name: "cart", Stuff: Sheet, Side: box(12, 60, h.set.Depth, top), Front: box(0, 60, w, top)},
-		Shape{Name: "upper hinge", Stuff: Metal, Side: box(0, up-30, 12, up+30), Front: box(-12, up-30, 12, up+30)},
-		Shape{Name: "lower hinge", Stuff: Metal, Side: box(0, low-30, 12, low+30), Front: box(-12, low-30, 12, low+30)})
+	g.Shapes = append(g.Shapes, hold.Shape{Name: "cart", Stuff: hold.Sheet, Side: hold.Box(12, 60, h.set.Depth, top), Front: hold.Box(0, 60, w, top)},
+		hold.Shape{Name: "upper hinge", Stuff: hold.Metal, Side: hold.Box(0, up-30, 12, up+30), Front: hold.Box(-12, up-30, 12, up+30)},
+		hold.Shape{Name: "lower hinge", Stuff: hold.Metal, Side: hold.Box(0, low-30, 12, low+30), Front: hold.Box(-12, low-30, 12, low+30)})
 	if h.Caster > 0 {
-		g.Shapes = append(g.Shapes, Shape{Name: "caster", Stuff: Metal, Front: box(w-60, 0, w-10, 60)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "caster", Stuff: hold.Metal, Front: hold.Box(w-60, 0, w-10, 60)})
 	}
 	pull, v := h.hinge(nil, d)
 	for i := range h.holes {
-		g.Holes = append(g.Holes, h.holes[i].hole(d.Case, pull/float64(max(1, h.hold)), v/2/float64(max(1, h.hold))))
+		g.Holes = append(g.Holes, h.holes[i].Hole(d.Case, pull/float64(max(1, h.hold)), v/2/float64(max(1, h.hold))))
 	}
-	g.Forces = append(g.Forces, Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull}, Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
-	g.Measures = append(g.Measures, Measure{Name: "apart", Z1: 12, Y1: low, Z2: 12, Y2: up, MM: up - low})
-	g.fit()
+	g.Forces = append(g.Forces, hold.Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull}, hold.Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
+	g.Measures = append(g.Measures, hold.Measure{Name: "apart", Z1: 12, Y1: low, Z2: 12, Y2: up, MM: up - low})
+	g.Fit()
 	return []FormPart{{ID: h.ID, X: float64(h.HingedCart.X), Share: v, Geometry: g}}
 }
 
 // Notes say what a cart leans on.
-func (h *hinged) Notes() Notes {
-	n := fastenerNotes(&h.own, h.Screw, h.holes, h.hold)
+func (h *hinged) Notes() hold.Notes {
+	n := hold.FastenerNotes(&h.own, h.Screw, h.holes, h.hold)
 	if h.Caster == 0 {
 		n.Cautions = append(n.Cautions, "without a caster all of the cart hangs on its hinges")
 	} else {

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -29,14 +30,14 @@ const (
 // the shelf; Play is how loose it is in its bores; mm. A glued or locked shelf
 // does not slide off; neither counts as strength.
 type Pin struct {
-	Made
+	hold.Made
 	Kind  PinKind         `json:"kind"`
 	Width quantity.Length `json:"width_mm"`
 	High  quantity.Length `json:"high_mm"`
 	Root  quantity.Length `json:"root_mm"`
 	Tip   quantity.Length `json:"tip_mm"`
 	Play  quantity.Length `json:"play_mm"`
-	Steel Steel           `json:"steel,omitempty"`
+	Steel hold.Steel      `json:"steel,omitempty"`
 	Glued bool            `json:"glued,omitempty"`
 	Lock  bool            `json:"lock,omitempty"`
 }
@@ -48,9 +49,9 @@ func (p *Pin) Noun() string { return "pin" }
 func (p *Pin) Validate(l *problem.List) {
 	l.OneOf("kind", string(p.Kind), problem.Words([]PinKind{DowelPin, TenonPin, RodPin}))
 	if p.Kind == RodPin {
-		l.OneOf("steel", string(p.Steel), problem.Words(steels()))
+		l.OneOf("steel", string(p.Steel), problem.Words(hold.Steels()))
 	} else {
-		p.Made.validate(l)
+		p.Made.Validate(l)
 	}
 	l.Between("width_mm", float64(p.Width), 3, 120)
 	l.Between("high_mm", float64(p.High), 3, 80)
@@ -65,7 +66,7 @@ func (p *Pin) Validate(l *problem.List) {
 // pinned is a pin in its place.
 type pinned struct {
 	*Pin
-	set   Site
+	set   hold.Site
 	strip *Rail // nil: straight in the wall
 	face  float64
 	root  material.Board // what its root is in; a stud lies along its grain
@@ -78,10 +79,10 @@ func (p *Pin) Hang(s Setting) Hung {
 	h := &pinned{Pin: p, set: s.Site, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
 	if r := s.Rail; r != nil && r.Kind == Strip {
 		h.strip, h.face = r, float64(r.Thickness)
-		h.root = r.Made.board(float64(r.Thickness), float64(r.Height))
+		h.root = r.Made.Board(float64(r.Thickness), float64(r.Height))
 		return h
 	}
-	h.hit = s.Wall.Holds(s.X, s.Underside+h.y, float64(p.Width), float64(p.Width)/2+around)
+	h.hit = s.Wall.Holds(s.X, s.Underside+h.y, float64(p.Width), float64(p.Width)/2+hold.Around)
 	if st := h.hit.Behind(); st != nil {
 		l, _ := material.LumberOf(st.Wood)
 		h.root = material.Board{Lumber: &l}
@@ -107,13 +108,13 @@ func (h *pinned) stiffness() float64 {
 		inertia = section.Rectangle{B: w, H: t}.Inertia()
 	}
 	if h.Kind == RodPin {
-		return steelE * inertia
+		return hold.SteelE * inertia
 	}
-	return h.Made.board(w, t).E(nil) * inertia
+	return h.Made.Board(w, t).E(nil) * inertia
 }
 
 // reach is how far the load stands out from the face that the pin is held at, mm.
-func (h *pinned) reach(a Action) float64 { return a.Arm() - h.face }
+func (h *pinned) reach(a hold.Action) float64 { return a.Arm() - h.face }
 
 // Soft is the pin's own bending.
 func (h *pinned) Soft(e float64) float64 {
@@ -125,19 +126,19 @@ func (h *pinned) HoldsDown() bool { return true }
 func (h *pinned) Pad() float64    { return 0 }
 
 // onRail is what it does to its strip.
-func (h *pinned) onRail(_ *working.Sheet, a Action) Pulled { return straight(nil, a) }
+func (h *pinned) onRail(_ *working.Sheet, a hold.Action) hold.Pulled { return hold.Straight(nil, a) }
 
-func (h *pinned) Links() []Link {
+func (h *pinned) Links() []hold.Link {
 	where := "bore in the wall"
 	if h.strip != nil {
 		where = "bore in the strip"
 	}
-	return []Link{
-		{Part: "pin", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "pin in bending", Use: h.bends},
-		{Part: "pin", Mode: "root", Role: RoleBore, Kind: Strength, Name: where, NoMean: h.rootMean(), Use: h.rootBore},
-		{Part: "pin", Mode: "tip", Role: RoleBore, Kind: Strength, Name: "bore in the shelf", Use: h.tipBore},
-		{Part: "pin", Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "droop at the front edge", Use: h.droop},
-		{Part: "pin", Mode: "stands", Role: RoleBehind, Kind: Gate, Name: h.into(), Use: h.stands},
+	return []hold.Link{
+		{Part: "pin", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "pin in bending", Use: h.bends},
+		{Part: "pin", Mode: "root", Role: hold.RoleBore, Kind: hold.Strength, Name: where, NoMean: h.rootMean(), Use: h.rootBore},
+		{Part: "pin", Mode: "tip", Role: hold.RoleBore, Kind: hold.Strength, Name: "bore in the shelf", Use: h.tipBore},
+		{Part: "pin", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
+		{Part: "pin", Mode: "stands", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.into(), Use: h.stands},
 	}
 }
 
@@ -159,7 +160,7 @@ func (h *pinned) rootMean() string {
 }
 
 // moment is what bends the pin at the face that holds it.
-func (h *pinned) moment(sh *working.Sheet, a Action) float64 {
+func (h *pinned) moment(sh *working.Sheet, a hold.Action) float64 {
 	m := math.Abs(a.R * h.reach(a))
 	if sh.On() {
 		sh.Add("Mp", "moment in the pin at the face that holds it, t being what stands between that and the wall's face (less than 0 where it lies behind)", "R × (e − t)", m, working.Moment, "statics",
@@ -168,17 +169,17 @@ func (h *pinned) moment(sh *working.Sheet, a Action) float64 {
 	return m
 }
 
-func (h *pinned) bends(sh *working.Sheet, a Action) Use {
+func (h *pinned) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	m, s, on := h.moment(sh, a), h.modulus(), h.set.Bases[a.Case]
 	var f float64
 	if h.Kind == RodPin {
 		var name string
-		f, name = h.Steel.bending(a.Case)
+		f, name = h.Steel.Bending(a.Case)
 		if sh.On() {
-			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy", working.In("Fy", h.Steel.yield(), working.Stress))
+			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy", working.In("Fy", h.Steel.Yield(), working.Stress))
 		}
 	} else {
-		f = h.Made.board(float64(h.Width), float64(h.High)).Bending(sh, on)
+		f = h.Made.Board(float64(h.Width), float64(h.High)).Bending(sh, on)
 	}
 	if sh.On() {
 		formula := "π × d³ / 32"
@@ -188,36 +189,36 @@ func (h *pinned) bends(sh *working.Sheet, a Action) Use {
 		sh.Add("S", "section modulus of the pin", formula, s, working.Modulus, "statics", working.In("b", float64(h.Width), working.Length), working.In("h", float64(h.High), working.Length), working.In("d", float64(h.Width), working.Length))
 		sh.Add("used", "part of it in use", "Mp / (S × F)", m/(s*f), working.Ratio, "", working.In("Mp", m, working.Moment), working.In("S", s, working.Modulus), working.In("F", f, working.Stress))
 	}
-	return Use{Used: m / (s * f), How: "bends or breaks at the face that holds it"}
+	return hold.Use{Used: m / (s * f), How: "bends or breaks at the face that holds it"}
 }
 
-func (h *pinned) rootBore(sh *working.Sheet, a Action) Use {
+func (h *pinned) rootBore(sh *working.Sheet, a hold.Action) hold.Use {
 	m, v := h.moment(sh, a), math.Abs(a.R)
 	b, l := float64(h.Width), float64(h.Root)
 	q := joint.BoreRoot(b, l, v, m)
 	f, by := masonryBed, "2 MPa"
 	if h.strip != nil || h.hit.Behind() != nil {
-		f, by = boreStrength(sh, h.root, max(b, float64(h.High)), h.strip != nil, h.set.Bases[a.Case])
+		f, by = hold.BoreStrength(sh, h.root, max(b, float64(h.High)), h.strip != nil, h.set.Bases[a.Case])
 	}
 	if sh.On() {
 		sh.Add("q", "pressure at the mouth of the bore, bedded over L", "(4 × V / L + 6 × M / L²) / d", q, working.Stress, "statics, straight-line pressure",
 			working.In("V", v, working.Force), working.In("L", l, working.Length), working.In("M", m, working.Moment), working.In("d", b, working.Length))
 		sh.Add("used", "part of what the bore takes", "q / "+by, q/f, working.Ratio, "Rule on NDS 12.3.3", working.In("q", q, working.Stress), working.In(by, f, working.Stress))
 	}
-	return Use{Used: q / f, How: "crushes the bore's mouth"}
+	return hold.Use{Used: q / f, How: "crushes the bore's mouth"}
 }
 
-func (h *pinned) tipBore(sh *working.Sheet, a Action) Use {
+func (h *pinned) tipBore(sh *working.Sheet, a hold.Action) hold.Use {
 	m, v := h.moment(sh, a), math.Abs(a.R)
 	b, l := float64(h.Width), float64(h.Tip)
 	q := joint.BoreTip(b, l, v, m)
-	f, by := boreStrength(sh, h.set.Board, max(b, float64(h.High)), true, h.set.Bases[a.Case])
+	f, by := hold.BoreStrength(sh, h.set.Board, max(b, float64(h.High)), true, h.set.Bases[a.Case])
 	if sh.On() {
 		sh.Add("q", "greatest pressure in the shelf's bore, bedded over L", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / d", q, working.Stress, "statics, straight-line pressure",
 			working.In("V", v, working.Force), working.In("L", l, working.Length), working.In("M", m, working.Moment), working.In("d", b, working.Length))
 		sh.Add("used", "part of what the bore takes", "q / "+by, q/f, working.Ratio, "Rule on NDS 12.3.3", working.In("q", q, working.Stress), working.In(by, f, working.Stress))
 	}
-	return Use{Used: q / f, How: "crushes the bore in the shelf"}
+	return hold.Use{Used: q / f, How: "crushes the bore in the shelf"}
 }
 
 // play is how far the front edge hangs from the bores' play alone, mm.
@@ -225,11 +226,11 @@ func (h *pinned) play() float64 {
 	return h.set.Depth * (float64(h.Play)/float64(h.Root) + float64(h.Play)/float64(h.Tip))
 }
 
-func (h *pinned) droop(sh *working.Sheet, a Action) Use {
+func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	loose, out := h.play(), max(0, h.reach(a))
 	slope := a.R * out * out / (2 * h.stiffness())
 	bent := max(0, a.R*out*out*out/(3*h.stiffness())+slope*(h.set.Depth-a.Arm()))
-	limit := droopLimit(h.set.Depth)
+	limit := hold.DroopLimit(h.set.Depth)
 	u := (loose + bent) / limit
 	if sh.On() {
 		sh.Add("δplay", "at the front edge, from play in both bores", "depth × (p / Lroot + p / Ltip)", loose, working.Length, "engineering basis",
@@ -239,7 +240,7 @@ func (h *pinned) droop(sh *working.Sheet, a Action) Use {
 		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule", working.In("depth", h.set.Depth, working.Length))
 		sh.Add("used", "part of it in use", "(δplay + δpin) / allowed", u, working.Ratio, "", working.In("δplay", loose, working.Length), working.In("δpin", bent, working.Length), working.In("allowed", limit, working.Length))
 	}
-	return Use{Used: u, How: "hangs at the front edge", Value: loose + bent, Allowed: limit}
+	return hold.Use{Used: u, How: "hangs at the front edge", Value: loose + bent, Allowed: limit}
 }
 
 // amiss says why the pin holds nothing, or "".
@@ -276,31 +277,31 @@ func (h *pinned) amiss() string {
 	return ""
 }
 
-func (h *pinned) stands(sh *working.Sheet, _ Action) Use {
+func (h *pinned) stands(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
 		sh.Add("room", "wood over and under the pin in the board", "(t − h) / 2", (h.set.Thickness-float64(h.High))/2, working.Length, "geometry",
 			working.In("t", h.set.Thickness, working.Length), working.In("h", float64(h.High), working.Length))
 	}
 	if why := h.amiss(); why != "" {
-		return Use{Used: fails, How: why}
+		return hold.Use{Used: hold.Fails, How: why}
 	}
-	return Use{How: "hold"}
+	return hold.Use{How: "hold"}
 }
 
 // Geometry draws the pin through shelf and strip.
-func (h *pinned) Geometry(a Action) Geometry {
-	g := h.set.newGeometry(a)
+func (h *pinned) Geometry(a hold.Action) hold.Geometry {
+	g := h.set.NewGeometry(a)
 	w, t := float64(h.Width)/2, float64(h.High)/2
-	stuff := Timber
+	stuff := hold.Timber
 	if h.Kind == RodPin {
-		stuff = Metal
+		stuff = hold.Metal
 	}
 	tip := max(h.face, 0) + float64(h.Tip)
-	g.Shapes = append(g.Shapes, Shape{Name: "pin", Stuff: stuff, Side: box(h.face-float64(h.Root), h.y-t, tip, h.y+t), Front: box(-w, h.y-t, w, h.y+t)})
+	g.Shapes = append(g.Shapes, hold.Shape{Name: "pin", Stuff: stuff, Side: hold.Box(h.face-float64(h.Root), h.y-t, tip, h.y+t), Front: hold.Box(-w, h.y-t, w, h.y+t)})
 	u := h.bends(nil, a)
-	g.Measures = append(g.Measures, Measure{Name: "lever", Z1: h.face, Y1: -8, Z2: a.Arm(), Y2: -8, MM: h.reach(a)})
+	g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: h.face, Y1: -8, Z2: a.Arm(), Y2: -8, MM: h.reach(a)})
 	if h.strip == nil {
-		hole := Hole{ID: "pin", X: h.set.X, Y: h.y, Meets: h.hit.Meets, Edge: h.hit.Edge, Chance: h.hit.Chance, Counts: h.amiss() == "", Stud: h.hit.Stud,
+		hole := hold.Hole{ID: "pin", X: h.set.X, Y: h.y, Meets: h.hit.Meets, Edge: h.hit.Edge, Chance: h.hit.Chance, Counts: h.amiss() == "", Stud: h.hit.Stud,
 			Length: 0, D: float64(h.Width), In: float64(h.Root), Least: 4 * float64(h.Width), Pilot: float64(h.Width), Why: h.amiss(), Shear: math.Abs(a.R)}
 		if st := h.hit.Behind(); st != nil {
 			hole.StudDepth = float64(st.Depth)
@@ -308,23 +309,23 @@ func (h *pinned) Geometry(a Action) Geometry {
 		g.Holes = append(g.Holes, hole)
 	}
 	left := (h.set.Thickness - float64(h.High)) / 2
-	g.Facts = append(g.Facts, Fact{Name: "wood over and under the pin", Value: left, Kind: "length", Bad: left < around},
-		long("lever to the pin's root", h.reach(a)), Fact{Name: "of the pin's bending strength in use", Value: 100 * u.Used, Kind: "percent", Bad: u.Used > 1},
-		long("hangs from play alone", h.play()))
-	g.Measures = append(g.Measures, across("in the shelf", "pin.tip_mm", max(h.face, 0), tip, h.y-t))
-	g.Marks = append(g.Marks, long("bore in the shelf, deep", float64(h.Tip)), long("bore's middle, up from the underside", h.y), long("wood over and under the bore", left),
-		long("bore at its root, deep", float64(h.Root)), long("room to the front edge", h.set.Depth-tip))
-	g.fit()
+	g.Facts = append(g.Facts, hold.Fact{Name: "wood over and under the pin", Value: left, Kind: "length", Bad: left < hold.Around},
+		hold.Long("lever to the pin's root", h.reach(a)), hold.Fact{Name: "of the pin's bending strength in use", Value: 100 * u.Used, Kind: "percent", Bad: u.Used > 1},
+		hold.Long("hangs from play alone", h.play()))
+	g.Measures = append(g.Measures, hold.Across("in the shelf", "pin.tip_mm", max(h.face, 0), tip, h.y-t))
+	g.Marks = append(g.Marks, hold.Long("bore in the shelf, deep", float64(h.Tip)), hold.Long("bore's middle, up from the underside", h.y), hold.Long("wood over and under the bore", left),
+		hold.Long("bore at its root, deep", float64(h.Root)), hold.Long("room to the front edge", h.set.Depth-tip))
+	g.Fit()
 	return g
 }
 
 // Notes are the rules of thumb for pins, and what keeps the shelf on.
-func (h *pinned) Notes() Notes {
-	var n Notes
+func (h *pinned) Notes() hold.Notes {
+	var n hold.Notes
 	d := float64(h.High)
 	if d > h.set.Thickness/2 {
 		n.Cautions = append(n.Cautions, "the pin is over half of the board's thickness")
-	} else if (h.set.Thickness-d)/2 < around {
+	} else if (h.set.Thickness-d)/2 < hold.Around {
 		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over or under the pin")
 	}
 	if min(float64(h.Root), float64(h.Tip)) < 4*d {
@@ -336,7 +337,7 @@ func (h *pinned) Notes() Notes {
 	if h.strip == nil && h.set.Wall.Solid() {
 		n.Assumed = append(n.Assumed, "pins are set in mortar or resin in sound masonry")
 	}
-	if h.Kind == RodPin && h.Steel == Unmarked {
+	if h.Kind == RodPin && h.Steel == hold.Unmarked {
 		n.Assumed = append(n.Assumed, "the rods are mild steel of no stated grade, 205 MPa")
 	}
 	return n

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -27,8 +28,8 @@ func onStuds(x float64, studs ...float64) Setting {
 // strip is a strip of black cherry, 38 thick, with one fastener in each row at each
 // of the places.
 func strip(from, to float64, height float64, xs, ys []float64) *Rail {
-	r := &Rail{Made: Made{"black-cherry", "clear"}, ID: "rail", Kind: Strip, X: mm(from), Length: mm(to - from), Height: mm(height), Thickness: 38,
-		Screw: Fixing{Type: "wood-12", Length: 101.6}}
+	r := &Rail{Made: hold.Made{Wood: "black-cherry", Grade: "clear"}, ID: "rail", Kind: Strip, X: mm(from), Length: mm(to - from), Height: mm(height), Thickness: 38,
+		Screw: hold.Fixing{Type: "wood-12", Length: 101.6}}
 	for i, x := range xs {
 		for k, y := range ys {
 			r.Spots = append(r.Spots, Spot{ID: "s" + string(rune('a'+i)) + string(rune('a'+k)), X: mm(x), Y: mm(y)})
@@ -39,7 +40,7 @@ func strip(from, to float64, height float64, xs, ys []float64) *Rail {
 
 // ash is row 13's pin: 16 mm white ash, 60 mm bedded in strip and shelf.
 func ash() *Pin {
-	return &Pin{Made: Made{"white-ash", "clear"}, Kind: DowelPin, Width: 16, High: 16, Root: 60, Tip: 60, Play: 0.1}
+	return &Pin{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: DowelPin, Width: 16, High: 16, Root: 60, Tip: 60, Play: 0.1}
 }
 
 // hangPin puts a pin in the middle of a 44 mm board over a strip so thick.
@@ -48,14 +49,14 @@ func hangPin(p *Pin, thick float64) *pinned {
 	s.Thickness, s.Depth = 44, 250
 	s.Rail = strip(200, 900, 60, []float64{300, 700}, []float64{40})
 	s.Rail.Thickness = mm(thick)
-	s.Bases[Everyday] = material.Basis{CD: 0.9}
+	s.Bases[hold.Everyday] = material.Basis{CD: 0.9}
 	return p.Hang(s).(*pinned)
 }
 
 func TestRow13Pin(t *testing.T) {
 	h := hangPin(ash(), 60)
 	// Arm 80 in front of the strip: the load's centroid is 140 from the wall.
-	a := Action{R: 60, M: 60 * 140}
+	a := hold.Action{R: 60, M: 60 * 140}
 	if !near(h.modulus(), 402.1, 0.005) {
 		t.Errorf("S %v", h.modulus())
 	}
@@ -69,7 +70,7 @@ func TestRow13Pin(t *testing.T) {
 		t.Errorf("bore in the shelf %v, want %v", u.Used, 0.375/3.879)
 	}
 	brk := a
-	brk.Case = Break
+	brk.Case = hold.Break
 	if u := h.rootBore(nil, brk); !near(u.Used, 0.750/(5*3.879), 0.005) {
 		t.Errorf("at the break the bore takes Fe itself: %v", u.Used)
 	}
@@ -87,11 +88,11 @@ func TestRow26Play(t *testing.T) {
 
 func TestRodIsHeldBySteel(t *testing.T) {
 	p := ash()
-	p.Kind, p.Width, p.High, p.Steel = RodPin, 12, 12, Unmarked
+	p.Kind, p.Width, p.High, p.Steel = RodPin, 12, 12, hold.Unmarked
 	h := hangPin(p, 38)
 	// By hand: π 12³/32 = 169.6 mm³ at 205/1.67 = 122.8 MPa takes 20 825 N·mm; 100 N
 	// at 112 mm from the wall stand 74 in front of the strip: 7400/20 825 = 0.3553.
-	if u := h.bends(nil, Action{R: 100, M: 11200}); !near(u.Used, 0.3553, 0.001) {
+	if u := h.bends(nil, hold.Action{R: 100, M: 11200}); !near(u.Used, 0.3553, 0.001) {
 		t.Errorf("rod in bending %v, want 0.3553", u.Used)
 	}
 }
@@ -100,18 +101,18 @@ func TestPinStraightInAStud(t *testing.T) {
 	s := onStuds(500, 500)
 	s.Thickness, s.Depth = 44, 250
 	p := ash()
-	p.Kind, p.Width, p.High, p.Steel, p.Root, p.Lock = RodPin, 12, 12, Structural, 70, true
+	p.Kind, p.Width, p.High, p.Steel, p.Root, p.Lock = RodPin, 12, 12, hold.Structural, 70, true
 	h := p.Hang(s).(*pinned)
 	// The lining of 12.7 mm makes the lever longer: 112 + 12.7 = 124.7.
-	if got := h.reach(Action{R: 100, M: 11200}); !near(got, 124.7, 1e-9) {
+	if got := h.reach(hold.Action{R: 100, M: 11200}); !near(got, 124.7, 1e-9) {
 		t.Errorf("lever %v, want 124.7", got)
 	}
 	// The bore lies along the stud's grain: 11 200 × 0.42 psi = 32.43 MPa, a quarter
 	// of it 8.108; q = (4 × 100/70 + 6 × 12 470/70²)/12 = 1.7486: 0.2157.
-	if u := h.rootBore(nil, Action{R: 100, M: 11200}); !near(u.Used, 0.2157, 0.002) {
+	if u := h.rootBore(nil, hold.Action{R: 100, M: 11200}); !near(u.Used, 0.2157, 0.002) {
 		t.Errorf("bore in the stud %v, want 0.2157", u.Used)
 	}
-	if u := h.stands(nil, Action{}); u.Used != 0 {
+	if u := h.stands(nil, hold.Action{}); u.Used != 0 {
 		t.Errorf("a pin in the middle of a stud: %+v", u)
 	}
 	for name, move := range map[string]func(*Setting, *Pin){
@@ -128,7 +129,7 @@ func TestPinStraightInAStud(t *testing.T) {
 		s, p := onStuds(500, 500), *p
 		s.Thickness, s.Depth = 44, 250
 		move(&s, &p)
-		u := p.Hang(s).(*pinned).stands(nil, Action{})
+		u := p.Hang(s).(*pinned).stands(nil, hold.Action{})
 		want := map[string]string{"misses": "misses", "stud's edge": "edge", "stud's back": "back", "not drilled": "must not be drilled", "hollow block": "hollow block", "not so deep": "not so deep", "in a board of": "high in a board"}[name]
 		if !math.IsInf(u.Used, 1) || !strings.Contains(u.How, want) {
 			t.Errorf("%s: %+v", name, u)
@@ -150,12 +151,12 @@ func TestPinsOffTheirStrip(t *testing.T) {
 		rail := *h.strip
 		s, p := Setting{h.set, &rail}, ash()
 		c.change(&s, p)
-		if u := p.Hang(s).(*pinned).stands(nil, Action{}); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.how) {
+		if u := p.Hang(s).(*pinned).stands(nil, hold.Action{}); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.how) {
 			t.Errorf("%s: %+v", name, u)
 		}
 	}
 	l := problem.New()
-	(&Pin{Made: Made{"cheese", ""}, Kind: "nail", Width: 16, High: 12, Root: -1, Tip: 1000, Play: 9}).Validate(l.In("pin"))
+	(&Pin{Made: hold.Made{Wood: "cheese", Grade: ""}, Kind: "nail", Width: 16, High: 12, Root: -1, Tip: 1000, Play: 9}).Validate(l.In("pin"))
 	if len(l.All()) < 6 {
 		t.Errorf("bad pins: %v", l.All())
 	}
@@ -165,7 +166,7 @@ func TestPropertiesOfPins(t *testing.T) {
 	use := func(p *Pin, e float64) map[string]float64 {
 		out := map[string]float64{}
 		for _, l := range hangPin(p, 60).Links() {
-			out[l.Mode] = l.Use(nil, Action{R: 60, M: 60 * e}).Used
+			out[l.Mode] = l.Use(nil, hold.Action{R: 60, M: 60 * e}).Used
 		}
 		return out
 	}

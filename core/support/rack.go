@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
@@ -17,16 +18,16 @@ import (
 // Rows are the heights of their fasteners over it. Bed is how firmly the wall
 // presses back, N/mm per mm of height, 700 where none is given. mm.
 type Rack struct {
-	Made
+	hold.Made
 	Width    quantity.Length   `json:"width_mm"`
 	Deep     quantity.Length   `json:"deep_mm"`
 	Height   quantity.Length   `json:"height_mm"`
 	Uprights []Upright         `json:"uprights"`
 	Rows     []quantity.Length `json:"rows_mm"`
-	Screw    Fixing            `json:"screw"`
+	Screw    hold.Fixing       `json:"screw"`
 	Levels   []Level           `json:"levels"`
 	Arm      Arm               `json:"arm"`
-	Joint    Joint             `json:"joint"`
+	Joint    hold.Joint        `json:"joint"`
 	Ledger   *RackLedger       `json:"ledger,omitempty"`
 	Bed      float64           `json:"bed,omitempty"`
 }
@@ -54,7 +55,7 @@ type Level struct {
 // Arm is what goods lie on: one solid piece, Thick along the wall, or a core between
 // two cheeks that are each so thick. Reach is from the upright's face.
 type Arm struct {
-	Made
+	hold.Made
 	Reach  quantity.Length `json:"reach_mm"`
 	High   quantity.Length `json:"high_mm"`
 	Thick  quantity.Length `json:"thick_mm"`
@@ -64,10 +65,10 @@ type Arm struct {
 // RackLedger is a piece on the wall that the uprights stand on: so many fasteners at
 // each of them.
 type RackLedger struct {
-	Made
+	hold.Made
 	Height    quantity.Length `json:"height_mm"`
 	Thickness quantity.Length `json:"thickness_mm"`
-	Screw     Fixing          `json:"screw"`
+	Screw     hold.Fixing     `json:"screw"`
 	Count     int             `json:"count"`
 }
 
@@ -79,7 +80,7 @@ func (r *Rack) Noun() string { return "rack" }
 
 // Validate names every problem of a rack.
 func (r *Rack) Validate(p *problem.List) {
-	r.Made.validate(p)
+	r.Made.Validate(p)
 	p.Between("width_mm", float64(r.Width), 15, 300)
 	p.Between("deep_mm", float64(r.Deep), 10, 200)
 	p.Between("height_mm", float64(r.Height), 100, 6000)
@@ -115,14 +116,14 @@ func (r *Rack) Validate(p *problem.List) {
 		}
 	}
 	at := p.In("arm")
-	r.Arm.Made.validate(at)
+	r.Arm.Made.Validate(at)
 	at.Between("reach_mm", float64(r.Arm.Reach), 30, 1200)
 	at.Between("high_mm", float64(r.Arm.High), 15, 400)
 	at.Between("thick_mm", float64(r.Arm.Thick), 3, 150)
-	r.Joint.validate(p.In("joint"))
+	r.Joint.Validate(p.In("joint"))
 	if l := r.Ledger; l != nil {
 		at := p.In("ledger")
-		l.Made.validate(at)
+		l.Made.Validate(at)
 		at.Between("height_mm", float64(l.Height), 15, 300)
 		at.Between("thickness_mm", float64(l.Thickness), 6, 150)
 		at.CountBetween("count", float64(l.Count), 0, 12)
@@ -140,8 +141,8 @@ type racked struct {
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
 	down     map[setDown]standing
-	frame    Site
-	joint    jointed
+	frame    hold.Site
+	joint    hold.Jointed
 	post     material.Board // what the uprights are of, on its flat
 	beam     material.Board // and the arms, on edge
 }
@@ -155,9 +156,9 @@ type setDown struct {
 // uprighted is an upright with its fasteners, and how it stands under its goods.
 type uprighted struct {
 	*Upright
-	holes  []drilled
+	holes  []hold.Drilled
 	hold   int
-	ledger []drilled
+	ledger []hold.Drilled
 	model  *beam.Fitted
 	stood  []standing // with all goods, and with each level's alone
 }
@@ -165,8 +166,8 @@ type uprighted struct {
 // Stand puts a rack up.
 func (r *Rack) Stand(s Stage) Standing {
 	h := &racked{Rack: r, set: s, down: map[setDown]standing{}}
-	h.post = r.Made.board(float64(r.Width), float64(r.Deep))
-	h.beam = r.Arm.Made.board(float64(r.Arm.Thick), float64(r.Arm.High))
+	h.post = r.Made.Board(float64(r.Width), float64(r.Deep))
+	h.beam = r.Arm.Made.Board(float64(r.Arm.Thick), float64(r.Arm.High))
 	h.uprights = make([]uprighted, 0, len(r.Uprights))
 	order := slices.Clone(r.Uprights)
 	slices.SortStableFunc(order, func(a, b Upright) int { return int(math.Copysign(1, float64(a.X-b.X))) })
@@ -174,10 +175,10 @@ func (r *Rack) Stand(s Stage) Standing {
 		h.at = append(h.at, float64(order[i].X))
 	}
 	h.frame = s.site(s.X)
-	h.joint = jointed{Joint: &r.Joint, set: &h.frame, wood: r.Arm.Made, width: h.armWidth(), arm: float64(r.Arm.High), back: float64(r.Deep),
-		through: float64(r.Arm.Thick), into: float64(r.Width), faces: 1, main: &r.Made}
+	h.joint = hold.Jointed{Joint: &r.Joint, Set: &h.frame, Wood: r.Arm.Made, Width: h.armWidth(), Arm: float64(r.Arm.High), Back: float64(r.Deep),
+		Through: float64(r.Arm.Thick), Into: float64(r.Width), Faces: 1, Main: &r.Made}
 	if r.Arm.Cheeks {
-		h.joint.into, h.joint.faces = float64(r.Width)/2, 2 // from both sides
+		h.joint.Into, h.joint.Faces = float64(r.Width)/2, 2 // from both sides
 	}
 	for l := range r.Levels {
 		w, t := s.shares(l, h.at)
@@ -193,18 +194,18 @@ func (r *Rack) Stand(s Stage) Standing {
 		u := uprighted{Upright: &order[i]}
 		set := s.site(float64(order[i].X))
 		for k, y := range r.Rows {
-			u.holes = append(u.holes, set.drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, timber("upright", h.post, float64(r.Deep), false)))
+			u.holes = append(u.holes, set.Drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw, hold.Wooden("upright", h.post, float64(r.Deep), false)))
 		}
-		set.crowdUpright(u.holes, float64(order[i].X), float64(r.Width), 0, float64(r.Height))
+		set.CrowdUpright(u.holes, float64(order[i].X), float64(r.Width), 0, float64(r.Height))
 		for k := range u.holes {
-			if u.holes[k].counts() {
+			if u.holes[k].Counts() {
 				u.hold++
 			}
 		}
 		if l := r.Ledger; l != nil {
-			lb := l.Made.board(float64(l.Height), float64(l.Thickness))
+			lb := l.Made.Board(float64(l.Height), float64(l.Thickness))
 			for k := range l.Count {
-				u.ledger = append(u.ledger, set.drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X), -float64(l.Height)/2, l.Screw, timber("ledger", lb, float64(l.Thickness), true)))
+				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X), -float64(l.Height)/2, l.Screw, hold.Wooden("ledger", lb, float64(l.Thickness), true)))
 			}
 		}
 		u.model = h.model(&u).Fit(h.heights())
@@ -226,12 +227,12 @@ func (h *racked) armWidth() float64 {
 }
 
 // springOf is how firmly a fastener pulls, N/mm (EC5-like axial slip).
-func springOf(d *drilled) float64 {
-	thread := d.grip.Thread
-	if d.anchor() {
-		thread = d.grip.In
+func springOf(d *hold.Drilled) float64 {
+	thread := d.Grip.Thread
+	if d.Anchor() {
+		thread = d.Grip.In
 	}
-	return 780 * math.Pow(d.screw.D, 0.2) * math.Pow(max(thread, 1), 0.4)
+	return 780 * math.Pow(d.Screw.D, 0.2) * math.Pow(max(thread, 1), 0.4)
 }
 
 // model is an upright as a beam on its fasteners and the wall.
@@ -241,8 +242,8 @@ func (h *racked) model(u *uprighted) beam.Upright {
 		m.Bed = usualBed
 	}
 	for i := range u.holes {
-		if d := &u.holes[i]; d.counts() {
-			m.Ties = append(m.Ties, beam.Tie{Y: d.y, K: springOf(d)})
+		if d := &u.holes[i]; d.Counts() {
+			m.Ties = append(m.Ties, beam.Tie{Y: d.Y, K: springOf(d)})
 		}
 	}
 	return m
@@ -341,7 +342,7 @@ func (h *racked) states(u *uprighted, i int, d Demand) ([]standing, float64) {
 }
 
 func (h *racked) Links() []FormLink {
-	gate := FormLink{Link: Link{Part: "rack", Mode: "stands", Role: RoleStanding, Kind: Gate, Name: "rack on the wall"}, Use: h.stands}
+	gate := FormLink{Link: hold.Link{Part: "rack", Mode: "stands", Role: hold.RoleStanding, Kind: hold.Gate, Name: "rack on the wall"}, Use: h.stands}
 	if len(h.uprights) == 0 {
 		return []FormLink{gate}
 	}
@@ -349,33 +350,33 @@ func (h *racked) Links() []FormLink {
 	for l := range h.Levels {
 		name := h.levelName(l)
 		out = append(out,
-			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "arm", Role: RoleBar, Kind: Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use { return h.arm(sh, l, d) }},
-			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "joint", Role: RoleJoint, Kind: Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use {
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "arm", Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.arm(sh, l, d) }},
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "joint", Role: hold.RoleJoint, Kind: hold.Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use {
 				r, e := h.onArm(sh, l, d)
-				return h.joint.use(sh, force{M: r * e, V: r}, h.set.Bases[d.Case])
+				return h.joint.Use(sh, hold.Load{M: r * e, V: r}, h.set.Bases[d.Case])
 			}},
-			FormLink{Link: Link{Part: h.Levels[l].ID, Mode: "droop", Role: RoleDroop, Kind: Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) Use { return h.droop(sh, l, d) }})
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.droop(sh, l, d) }})
 	}
 	for i := range h.uprights {
 		u := &h.uprights[i]
 		where := fmt.Sprintf("upright %d", i+1)
-		link := func(part, mode string, role Role, kind Kind, name, noMean string, use func(*working.Sheet, *uprighted, int, Demand) Use) {
-			out = append(out, FormLink{Link: Link{Part: part, Mode: mode, Role: role, Kind: kind, Name: name, NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
-				Use: func(sh *working.Sheet, d Demand) Use { return use(sh, u, i, d) }})
+		link := func(part, mode string, role hold.Role, kind hold.Kind, name, noMean string, use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
+			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Role: role, Kind: kind, Name: name, NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, u, i, d) }})
 		}
-		link("upright", "bending", RoleRail, Strength, "upright in bending", "", h.bends)
+		link("upright", "bending", hold.RoleRail, hold.Strength, "upright in bending", "", h.bends)
 		if u.hold > 0 {
-			link("screws", "pull", RoleNear, Strength, h.Screw.noun()+"s of the upright", h.Screw.noMean(), h.screws)
-			link("wall", "bed", RoleHeel, Strength, h.frame.heelName(), noWallMean, h.bed)
+			link("screws", "pull", hold.RoleNear, hold.Strength, h.Screw.Noun()+"s of the upright", h.Screw.NoMean(), h.screws)
+			link("wall", "bed", hold.RoleHeel, hold.Strength, h.frame.HeelName(), hold.NoWallMean, h.bed)
 		}
-		link("screws", "behind", RoleBehind, Gate, h.frame.intoName(h.Screw), "", func(sh *working.Sheet, u *uprighted, _ int, _ Demand) Use {
+		link("screws", "behind", hold.RoleBehind, hold.Gate, h.frame.IntoName(h.Screw), "", func(sh *working.Sheet, u *uprighted, _ int, _ Demand) hold.Use {
 			if sh.On() {
 				sh.Add("n", "fasteners that count", fmt.Sprintf("of %d", len(u.holes)), float64(u.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 			}
-			return behindUse(u.holes, u.hold)
+			return hold.BehindUse(u.holes, u.hold)
 		})
 		if h.Ledger != nil {
-			link("ledger", "shear", RoleNear, Strength, "ledger under the upright", h.Ledger.Screw.noMean(), h.ledge)
+			link("ledger", "shear", hold.RoleNear, hold.Strength, "ledger under the upright", h.Ledger.Screw.NoMean(), h.ledge)
 		}
 	}
 	return out
@@ -383,19 +384,19 @@ func (h *racked) Links() []FormLink {
 
 func (h *racked) levelName(l int) string { return fmt.Sprintf("level %d", l+1) }
 
-func (h *racked) stands(sh *working.Sheet, _ Demand) Use {
+func (h *racked) stands(sh *working.Sheet, _ Demand) hold.Use {
 	if sh.On() {
 		sh.Add("n", "uprights", "count", float64(len(h.uprights)), working.Ratio, "the design")
 	}
 	if len(h.uprights) == 0 {
-		return Use{Used: fails, How: "has no uprights"}
+		return hold.Use{Used: hold.Fails, How: "has no uprights"}
 	}
 	for l := range h.Levels {
 		if h.set.tips(l, h.at) {
-			return Use{Used: fails, How: "tips what is on level " + fmt.Sprint(l+1) + " over its end upright"}
+			return hold.Use{Used: hold.Fails, How: "tips what is on level " + fmt.Sprint(l+1) + " over its end upright"}
 		}
 	}
-	return Use{How: "stands"}
+	return hold.Use{How: "stands"}
 }
 
 // uneven is what one arm takes over its equal share: stock is stiff and lies on two
@@ -444,7 +445,7 @@ func (h *racked) section() float64 {
 	return h.armWidth() * high * high / 6
 }
 
-func (h *racked) arm(sh *working.Sheet, l int, d Demand) Use {
+func (h *racked) arm(sh *working.Sheet, l int, d Demand) hold.Use {
 	r, e := h.onArm(sh, l, d)
 	m := r * e
 	fb := h.beam.Bending(sh, h.set.Bases[d.Case])
@@ -457,23 +458,23 @@ func (h *racked) arm(sh *working.Sheet, l int, d Demand) Use {
 		sh.Add("S", "section modulus of the arm", formula, h.section(), working.Modulus, "statics", working.In("t", float64(h.Arm.Thick), working.Length), working.In("h", float64(h.Arm.High), working.Length))
 		sh.Add("used", "part of the arm's bending strength", "M / (S × Fb)", u, working.Ratio, "", working.In("M", m, working.Moment), working.In("S", h.section(), working.Modulus), working.In("Fb", fb, working.Stress))
 	}
-	return Use{Used: u, How: "breaks at the upright"}
+	return hold.Use{Used: u, How: "breaks at the upright"}
 }
 
-func (h *racked) droop(sh *working.Sheet, l int, d Demand) Use {
+func (h *racked) droop(sh *working.Sheet, l int, d Demand) hold.Use {
 	d.Care = 1
 	r, e := h.onArm(nil, l, d)
 	ei := h.beam.E(nil) * h.armWidth() * math.Pow(float64(h.Arm.High), 3) / 12
 	a := float64(h.Arm.Reach)
 	e = min(e, a)
 	tip := r * e * e * (3*a - e) / (6 * ei) * h.set.LongTerm
-	limit := droopLimit(a)
+	limit := hold.DroopLimit(a)
 	if sh.On() {
 		sh.Add("tip", "how far the arm's tip goes down in the end", "R × e² × (3a − e) / (6 EI) × growth", tip, working.Length, "statics; EC5 creep",
 			working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("a", a, working.Length), working.In("EI", ei, working.Stiffness), working.In("growth", h.set.LongTerm, working.Ratio))
 		sh.Add("used", "part of a hundredth of its reach", "tip / (a / 100)", tip/limit, working.Ratio, "Rule", working.In("tip", tip, working.Length), working.In("a", a, working.Length))
 	}
-	return Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
+	return hold.Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
 }
 
 // standing is how an upright stands, and where it is bent most: the stress there, MPa,
@@ -492,8 +493,8 @@ func (h *racked) bend(u *uprighted, st beam.Stood) standing {
 		m := math.Abs(st.Moments[k])
 		net := b
 		for q := range u.holes {
-			if math.Abs(u.holes[q].y-y) < 1 {
-				net = max(1, b-u.holes[q].screw.D)
+			if math.Abs(u.holes[q].Y-y) < 1 {
+				net = max(1, b-u.holes[q].Screw.D)
 			}
 		}
 		deep, how := t, "breaks"
@@ -508,7 +509,7 @@ func (h *racked) bend(u *uprighted, st beam.Stood) standing {
 }
 
 // bends is the upright's own bending, net of a screw's hole, and of its notch.
-func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
 	fb := h.post.Bending(sh, h.set.Bases[d.Case])
 	states, by := h.states(u, i, d)
 	at := &states[0]
@@ -523,69 +524,69 @@ func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
 		sh.Add("S", "section modulus there, net of holes and notches", "b × t² / 6", s, working.Modulus, "statics")
 		sh.Add("used", "part of the upright's bending strength", "Mu / (S × Fb)", worst, working.Ratio, "", working.In("Mu", moment, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
 	}
-	return Use{Used: worst, How: how}
+	return hold.Use{Used: worst, How: how}
 }
 
-func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
 	states, by := h.states(u, i, d)
 	v := 0.0
 	if h.Ledger == nil {
 		v = h.bears(i, d) / float64(u.hold)
 	}
-	worst, at, pull := Use{Used: -1}, 0, 0.0
+	worst, at, pull := hold.Use{Used: -1}, 0, 0.0
 	for _, st := range states {
 		k := 0
 		for q := range u.holes {
-			if !u.holes[q].counts() {
+			if !u.holes[q].Counts() {
 				continue
 			}
 			t := st.Pulls[k] * by
 			k++
-			if use := u.holes[q].used(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
+			if use := u.holes[q].UsedBy(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
 				worst, at, pull = use, q, t
 			}
 		}
 	}
 	if sh.On() {
 		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli beam", working.In("n", float64(u.hold), working.Ratio))
-		sh.Add("T", "pull on the worst one, "+fmt.Sprintf("%.0f mm", u.holes[at].y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force, "engineering basis",
+		sh.Add("T", "pull on the worst one, "+fmt.Sprintf("%.0f mm", u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force, "engineering basis",
 			working.In("kax", springOf(&u.holes[at]), working.Rate))
-		u.holes[at].used(sh, v, pull, d.Case, h.set.Bases[d.Case])
+		u.holes[at].UsedBy(sh, v, pull, d.Case, h.set.Bases[d.Case])
 	}
 	return worst
 }
 
-func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
 	states, by := h.states(u, i, d)
 	press := 0.0
 	for _, st := range states {
 		press = max(press, st.Press*by)
 	}
-	fb := h.frame.bearing(u.holes)
+	fb := h.frame.Bearing(u.holes)
 	q := press / float64(h.Width)
 	if sh.On() {
 		sh.Add("q", "greatest pressure of the upright on the wall", "press / b", q, working.Stress, "engineering basis", working.In("press", press, working.Rate), working.In("b", float64(h.Width), working.Length))
 		sh.Add("used", "part of what the wall takes", "q / fb", q/fb, working.Ratio, "", working.In("q", q, working.Stress), working.In("fb", fb, working.Stress))
 	}
-	return Use{Used: q / fb, How: "is crushed"}
+	return hold.Use{Used: q / fb, How: "is crushed"}
 }
 
-func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) Use {
+func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
 	n := 0
-	worst := Use{Used: -1}
+	worst := hold.Use{Used: -1}
 	for k := range u.ledger {
-		if u.ledger[k].counts() {
+		if u.ledger[k].Counts() {
 			n++
 		}
 	}
 	if n == 0 {
-		return Use{Used: fails, How: "is held by nothing at this upright"}
+		return hold.Use{Used: hold.Fails, How: "is held by nothing at this upright"}
 	}
 	v := h.bears(i, d) / float64(n)
 	t := v * float64(h.Ledger.Thickness) / 2 / max(1, float64(h.Ledger.Height)/2)
 	for k := range u.ledger {
-		if dr := &u.ledger[k]; dr.counts() {
-			worst = dr.used(sh, v, t, d.Case, h.set.Bases[d.Case])
+		if dr := &u.ledger[k]; dr.Counts() {
+			worst = dr.UsedBy(sh, v, t, d.Case, h.set.Bases[d.Case])
 			break
 		}
 	}
@@ -599,18 +600,18 @@ func (h *racked) Parts(d Demand) []FormPart {
 	for i := range h.uprights {
 		u := &h.uprights[i]
 		set := h.set.site(float64(u.X))
-		g := set.newGeometry(Action{})
-		g.Shapes = append(g.Shapes, Shape{Name: "upright", Stuff: h.Made.stuff(), Side: box(0, 0, t, float64(h.Height)), Front: box(-w, 0, w, float64(h.Height))})
+		g := set.NewGeometry(hold.Action{})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "upright", Stuff: h.Made.Stuff(), Side: hold.Box(0, 0, t, float64(h.Height)), Front: hold.Box(-w, 0, w, float64(h.Height))})
 		if n := u.Notch; n != nil {
-			g.Shapes = append(g.Shapes, Shape{Name: "notch", Stuff: Void, Side: box(0, float64(n.Up), float64(n.Deep), float64(n.Up+n.High))})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "notch", Stuff: hold.Void, Side: hold.Box(0, float64(n.Up), float64(n.Deep), float64(n.Up+n.High))})
 		}
 		if l := h.Ledger; l != nil {
-			g.Shapes = append(g.Shapes, Shape{Name: "ledger", Stuff: l.Made.stuff(), Side: box(0, -float64(l.Height), float64(l.Thickness), 0), Front: box(-3*w, -float64(l.Height), 3*w, 0)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "ledger", Stuff: l.Made.Stuff(), Side: hold.Box(0, -float64(l.Height), float64(l.Thickness), 0), Front: hold.Box(-3*w, -float64(l.Height), 3*w, 0)})
 		}
 		aw := h.armWidth() / 2
 		for _, l := range h.Levels {
 			y := float64(l.Up)
-			g.Shapes = append(g.Shapes, Shape{Name: "arm", Stuff: h.Arm.Made.stuff(), Side: box(0, y-high, t+float64(h.Arm.Reach), y), Front: box(-max(w, aw)-1, y-high, max(w, aw)+1, y)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "arm", Stuff: h.Arm.Made.Stuff(), Side: hold.Box(0, y-high, t+float64(h.Arm.Reach), y), Front: hold.Box(-max(w, aw)-1, y-high, max(w, aw)+1, y)})
 		}
 		states, by := h.states(u, i, d)
 		k, top := 0, -1
@@ -620,30 +621,30 @@ func (h *racked) Parts(d Demand) []FormPart {
 		}
 		for q := range u.holes {
 			pull := 0.0
-			if u.holes[q].counts() {
+			if u.holes[q].Counts() {
 				pull = states[0].Pulls[k] * by
 				k++
 			}
-			g.Holes = append(g.Holes, u.holes[q].hole(d.Case, pull, v))
+			g.Holes = append(g.Holes, u.holes[q].Hole(d.Case, pull, v))
 			if n := len(g.Holes) - 1; top < 0 || g.Holes[n].Pull > g.Holes[top].Pull {
 				top = n
 			}
 		}
 		for n := range g.Holes {
 			if g.Holes[n].Pull > 0.5 {
-				g.Forces = append(g.Forces, Force{Name: "pulls", Z: t, Y: g.Holes[n].Y, DZ: 1, N: g.Holes[n].Pull, Takes: g.Holes[n].Takes})
+				g.Forces = append(g.Forces, hold.Force{Name: "pulls", Z: t, Y: g.Holes[n].Y, DZ: 1, N: g.Holes[n].Pull, Takes: g.Holes[n].Takes})
 			}
 		}
 		if top >= 0 {
 			g.Holes[top].Near = true
-			g.Facts = append(g.Facts, Fact{Name: "of the " + h.Screw.noun() + " in the " + set.behindName(h.Screw), Value: g.Holes[top].In, Kind: "length", Bad: g.Holes[top].In < g.Holes[top].Least}, long("needs", g.Holes[top].Least), pulls("one takes a pull of", g.Holes[top].Takes))
+			g.Facts = append(g.Facts, hold.Fact{Name: "of the " + h.Screw.Noun() + " in the " + set.BehindName(h.Screw), Value: g.Holes[top].In, Kind: "length", Bad: g.Holes[top].In < g.Holes[top].Least}, hold.Long("needs", g.Holes[top].Least), hold.Pulls("one takes a pull of", g.Holes[top].Takes))
 		}
-		g.Facts = append(g.Facts, pulls("the wall pushes back", states[0].Pushback*by))
-		g.Measures = append(g.Measures, across("reach of the arms", "rack.arm.reach_mm", t, t+float64(h.Arm.Reach), float64(h.Levels[0].Up)-high))
+		g.Facts = append(g.Facts, hold.Pulls("the wall pushes back", states[0].Pushback*by))
+		g.Measures = append(g.Measures, hold.Across("reach of the arms", "rack.arm.reach_mm", t, t+float64(h.Arm.Reach), float64(h.Levels[0].Up)-high))
 		for n, l := range h.Levels {
-			g.Marks = append(g.Marks, long(fmt.Sprintf("level %d, top of the arms over the foot", n+1), float64(l.Up)))
+			g.Marks = append(g.Marks, hold.Long(fmt.Sprintf("level %d, top of the arms over the foot", n+1), float64(l.Up)))
 		}
-		g.fit()
+		g.Fit()
 		moment := 0.0
 		for l := range h.Levels {
 			moment += h.turn[l][i] * by
@@ -662,11 +663,11 @@ func (h *racked) Points() []float64 {
 func (h *racked) Storeys() int { return len(h.Levels) }
 
 // Notes say what is in the way, and what was assumed.
-func (h *racked) Notes() Notes {
-	var n Notes
+func (h *racked) Notes() hold.Notes {
+	var n hold.Notes
 	for i := range h.uprights {
 		u := &h.uprights[i]
-		f := fastenerNotes(&h.frame, h.Screw, u.holes, u.hold)
+		f := hold.FastenerNotes(&h.frame, h.Screw, u.holes, u.hold)
 		for _, t := range f.Cautions {
 			n.Cautions = append(n.Cautions, fmt.Sprintf("upright %d: %s", i+1, t))
 		}

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
@@ -32,7 +33,7 @@ func RailKinds() []RailKind { return []RailKind{Strip, Cleat, Block, Ledger, Hoo
 // left end. Bevel is a cleat's, degrees from level. Lock says that a screw keeps
 // the shelf on.
 type Rail struct {
-	Made
+	hold.Made
 	ID        string            `json:"id"`
 	Kind      RailKind          `json:"kind"`
 	X         quantity.Length   `json:"x_mm"`
@@ -43,7 +44,7 @@ type Rail struct {
 	Bevel     float64           `json:"bevel_deg,omitempty"`
 	Joints    []quantity.Length `json:"joints_mm,omitempty"`
 	Spots     []Spot            `json:"spots"`
-	Screw     Fixing            `json:"screw"`
+	Screw     hold.Fixing       `json:"screw"`
 	Gap       quantity.Length   `json:"gap_mm,omitempty"`  // between wall and board, on a ledger
 	Kerf      quantity.Length   `json:"kerf_mm,omitempty"` // of the saw that rips a cleat's bevel
 	Lock      bool              `json:"lock,omitempty"`
@@ -60,7 +61,7 @@ type Spot struct {
 func (r *Rail) Validate(p *problem.List) {
 	p.ID(r.ID)
 	p.OneOf("kind", string(r.Kind), problem.Words(RailKinds()))
-	r.Made.validate(p)
+	r.Made.Validate(p)
 	p.Between("length_mm", float64(r.Length), 40, 10000)
 	p.Between("height_mm", float64(r.Height), 8, 400)
 	p.Between("thickness_mm", float64(r.Thickness), 6, 300)
@@ -106,7 +107,7 @@ func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*m
 // railed is a rail in its place: one mount for each of its lengths.
 type railed struct {
 	*Rail
-	set     Site
+	set     hold.Site
 	board   material.Board // bent from stud to stud
 	lengths []span
 	riders  []Rider
@@ -118,7 +119,7 @@ type railed struct {
 // there into what the rail gets.
 type Rider struct {
 	X  float64
-	On func(sh *working.Sheet, a Action) Pulled
+	On func(sh *working.Sheet, a hold.Action) hold.Pulled
 }
 
 // RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
@@ -129,7 +130,7 @@ func RiderOf(h Hung, x float64) (Rider, bool) {
 	case *held:
 		return Rider{x, o.onRail}, o.rail != nil
 	case seat:
-		return Rider{x, straight}, true
+		return Rider{x, hold.Straight}, true
 	}
 	return Rider{}, false
 }
@@ -137,20 +138,20 @@ func RiderOf(h Hung, x float64) (Rider, bool) {
 // Lying is a length of board that lies on a ledger: weight without a lever but that
 // of the cleat's own middle.
 func (r *Rail) Lying(x float64) Rider {
-	return Rider{x, func(_ *working.Sheet, a Action) Pulled {
-		return Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
+	return Rider{x, func(_ *working.Sheet, a hold.Action) hold.Pulled {
+		return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
 	}}
 }
 
 // span is one length of a rail.
 type span struct {
 	from, to float64
-	mount
+	hold.Mount
 }
 
 // newRailed puts a rail up, with what rides on it.
-func newRailed(r *Rail, s Site, riders []Rider) *railed {
-	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.board(float64(r.Thickness), float64(r.Height))}
+func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
+	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.Board(float64(r.Thickness), float64(r.Height))}
 	ends := []float64{float64(r.X)}
 	joints := slices.Clone(r.Joints)
 	slices.Sort(joints)
@@ -159,20 +160,20 @@ func newRailed(r *Rail, s Site, riders []Rider) *railed {
 	}
 	ends = append(ends, float64(r.X+r.Length))
 	low, high := float64(r.Bottom), float64(r.Bottom+r.Height)
-	through := timber(out.noun, out.board, float64(r.Thickness), true)
+	through := hold.Wooden(out.noun, out.board, float64(r.Thickness), true)
 	for i := range len(ends) - 1 {
 		from, to := ends[i], ends[i+1]
-		var holes []drilled
+		var holes []hold.Drilled
 		for _, sp := range r.Spots {
 			if x := float64(sp.X); x >= from && (x < to || i == len(ends)-2) {
-				holes = append(holes, out.set.drill(sp.ID, x, low+float64(sp.Y), r.Screw, through))
+				holes = append(holes, out.set.Drill(sp.ID, x, low+float64(sp.Y), r.Screw, through))
 			}
 		}
-		slices.SortStableFunc(holes, func(a, b drilled) int { return int(math.Copysign(1, a.x-b.x)) })
-		if c := out.set.crowd(holes, out.noun, from, to, low, high); c != "" {
+		slices.SortStableFunc(holes, func(a, b hold.Drilled) int { return int(math.Copysign(1, a.X-b.X)) })
+		if c := out.set.Crowd(holes, out.noun, from, to, low, high); c != "" {
 			out.caution = append(out.caution, c)
 		}
-		m := newMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
+		m := hold.NewMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
 			a, b := from, to
 			if k > 0 {
 				a = (xs[k-1] + xs[k]) / 2
@@ -189,7 +190,7 @@ func newRailed(r *Rail, s Site, riders []Rider) *railed {
 
 // Hang puts a rail up with what rides on it. skin is that of a hollow shelf over a
 // block, and beyond the part of the load's moment that is left about its front.
-func (r *Rail) Hang(s Site, riders []Rider, skin, beyond float64) Shared {
+func (r *Rail) Hang(s hold.Site, riders []Rider, skin, beyond float64) Shared {
 	out := newRailed(r, s, riders)
 	if r.Kind == Block {
 		return &sleeve{railed: out, skin: skin, beyond: beyond, along: s.Along}
@@ -210,16 +211,16 @@ func (r *railed) lengthOf(x float64) int {
 // carries is what a column of a length carries: the worse of the share as a stiff
 // body, V/n + V ecc xi/Σx², no negative one being relied on, and of a beam on the
 // two columns nearest each load.
-func (r *railed) carries(sh *working.Sheet, l, k int, all []Action) Pulled {
-	cols := r.lengths[l].columns
+func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pulled {
+	cols := r.lengths[l].Columns
 	n := float64(len(cols))
-	var out, lever Pulled
+	var out, lever hold.Pulled
 	var v, m, vx, mx, mean, sum float64
 	for _, c := range cols {
-		mean += c.x / n
+		mean += c.X / n
 	}
 	for _, c := range cols {
-		sum += (c.x - mean) * (c.x - mean)
+		sum += (c.X - mean) * (c.X - mean)
 	}
 	for i, a := range all {
 		if r.lengthOf(r.riders[i].X) != l {
@@ -238,7 +239,7 @@ func (r *railed) carries(sh *working.Sheet, l, k int, all []Action) Pulled {
 			out.Turn = vx
 		}
 	} else {
-		xi := cols[k].x - mean
+		xi := cols[k].X - mean
 		out.V, out.M = v/n+vx*xi/sum, m/n+mx*xi/sum
 		if sh.On() {
 			sh.Add("V1", "share of this column as if the "+r.noun+" were stiff, all loads together", "ΣV / n + Σ(V × x) × xi / Σx²", out.V, working.Force, "statics",
@@ -267,15 +268,15 @@ const lone = 5
 
 // leverShare is the part of a load at x that column k takes if the rail is a beam
 // on the two columns nearest to the load; none below nothing.
-func leverShare(cols []column, k int, x float64) float64 {
+func leverShare(cols []hold.StudColumn, k int, x float64) float64 {
 	if len(cols) < 2 {
 		return 1
 	}
 	i := 0
-	for i < len(cols)-2 && x > cols[i+1].x {
+	for i < len(cols)-2 && x > cols[i+1].X {
 		i++
 	}
-	part := (x - cols[i].x) / (cols[i+1].x - cols[i].x)
+	part := (x - cols[i].X) / (cols[i+1].X - cols[i].X)
 	switch k {
 	case i:
 		return max(0, 1-part)
@@ -292,8 +293,8 @@ func (r *railed) nearest(x float64) (l, k int) {
 		return -1, -1
 	}
 	k = -1
-	for i, c := range r.lengths[l].columns {
-		if k < 0 || math.Abs(c.x-x) < math.Abs(r.lengths[l].columns[k].x-x) {
+	for i, c := range r.lengths[l].Columns {
+		if k < 0 || math.Abs(c.X-x) < math.Abs(r.lengths[l].Columns[k].X-x) {
 			k = i
 		}
 	}
@@ -304,27 +305,27 @@ func (r *railed) nearest(x float64) (l, k int) {
 // each length and each support is held at all.
 func (r *railed) Links() []SharedLink {
 	var out []SharedLink
-	name := r.Screw.noun() + "s of the " + r.noun
-	mean := r.Screw.noMean()
+	name := r.Screw.Noun() + "s of the " + r.noun
+	mean := r.Screw.NoMean()
 	for l := range r.lengths {
 		s := &r.lengths[l]
-		for k := range s.columns {
-			c := &s.columns[k]
+		for k := range s.Columns {
+			c := &s.Columns[k]
 			where := r.columnName(s, k)
-			id := s.holes[c.holes[0]].id
+			id := s.Holes[c.Holes[0]].Id
 			out = append(out,
-				SharedLink{Link: Link{Part: id, Mode: "pull", Role: RoleNear, Kind: Strength, Name: name, NoMean: mean}, Where: where, X: c.x,
-					Use: func(sh *working.Sheet, all []Action) Use { return s.worst(sh, c, r.carries(sh, l, k, all)) }},
-				SharedLink{Link: Link{Part: id, Mode: "heel", Role: RoleHeel, Kind: Strength, Name: r.set.heelName(), NoMean: noWallMean}, Where: where, X: c.x,
-					Use: func(sh *working.Sheet, all []Action) Use { return s.press(sh, c, r.carries(sh, l, k, all)) }})
+				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: name, NoMean: mean}, Where: where, X: c.X,
+					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
+				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Role: hold.RoleHeel, Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
+					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
 		}
-		out = append(out, SharedLink{Link: Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Role: RoleBehind, Kind: Gate, Name: r.set.intoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
-			Use: func(sh *working.Sheet, _ []Action) Use { return r.lengthHolds(sh, l) }})
+		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
+			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
 	}
 	if r.Kind == Strip {
 		out = append(out,
-			SharedLink{Link: Link{Part: "strip", Mode: "twists", Role: RoleRail, Kind: Strength, Name: "twist of the strip"}, Use: r.twists},
-			SharedLink{Link: Link{Part: "strip", Mode: "splits", Role: RoleRail, Kind: Strength, Name: "split of the strip"}, Use: r.splits})
+			SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
+			SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
 	}
 	return out
 }
@@ -332,10 +333,10 @@ func (r *railed) Links() []SharedLink {
 // columnName is where a column stands: at which of the wall's studs, counted from
 // the left, or which of the columns it is.
 func (r *railed) columnName(s *span, k int) string {
-	c := &s.columns[k]
-	if behind := s.holes[c.holes[0]].hit.Behind(); behind != nil {
+	c := &s.Columns[k]
+	if behind := s.Holes[c.Holes[0]].Hit.Behind(); behind != nil {
 		n := 1
-		for _, st := range s.set.Wall.Studs {
+		for _, st := range s.Set.Wall.Studs {
 			if st.X < behind.X {
 				n++
 			}
@@ -346,14 +347,14 @@ func (r *railed) columnName(s *span, k int) string {
 }
 
 // lengthHolds is whether anything holds a length that something rides on.
-func (r *railed) lengthHolds(sh *working.Sheet, l int) Use {
-	u := r.lengths[l].behind(sh)
+func (r *railed) lengthHolds(sh *working.Sheet, l int) hold.Use {
+	u := r.lengths[l].Behind(sh)
 	for _, on := range r.riders {
 		if r.lengthOf(on.X) == l {
 			return u
 		}
 	}
-	return Use{How: "carries nothing"}
+	return hold.Use{How: "carries nothing"}
 }
 
 func (r *railed) lengthName(l int) string {
@@ -364,15 +365,15 @@ func (r *railed) lengthName(l int) string {
 }
 
 // twists is the strip in torsion between a pin and the columns beside it.
-func (r *railed) twists(sh *working.Sheet, all []Action) Use {
+func (r *railed) twists(sh *working.Sheet, all []hold.Action) hold.Use {
 	worst, at, part := 0.0, 0, 0.0
 	for i, a := range all {
 		l, k := r.nearest(r.riders[i].X)
-		if k < 0 || math.Abs(r.lengths[l].columns[k].x-r.riders[i].X) < 1 {
+		if k < 0 || math.Abs(r.lengths[l].Columns[k].X-r.riders[i].X) < 1 {
 			continue
 		}
 		w := 1.0
-		if cols := r.lengths[l].columns; len(cols) > 1 {
+		if cols := r.lengths[l].Columns; len(cols) > 1 {
 			w = min(1, leverShare(cols, k, r.riders[i].X))
 		}
 		if t := math.Abs(r.riders[i].On(nil, a).M) * w; t > worst {
@@ -389,17 +390,17 @@ func (r *railed) twists(sh *working.Sheet, all []Action) Use {
 			working.In("T", worst, working.Moment), working.In("a", side, working.Length))
 		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
 	}
-	return Use{Used: tau / fv, How: "shears as it twists"}
+	return hold.Use{Used: tau / fv, How: "shears as it twists"}
 }
 
 // splits is the strip torn along its grain: by a pin that presses it down at
 // mid-height, or by the screws of a column that hold it up (EC5 8.1.4).
-func (r *railed) splits(sh *working.Sheet, all []Action) Use {
+func (r *railed) splits(sh *working.Sheet, all []hold.Action) hold.Use {
 	b, h := float64(r.Thickness), float64(r.Height)
 	on := r.set.Bases[all[0].Case]
 	worst, used, edge, force := "", -1.0, 0.0, 0.0
 	ask := func(what string, he, f float64) {
-		if u := math.Abs(f) / splitting(nil, b, h, he, on); u > used {
+		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
 			worst, used, edge, force = what, u, he, math.Abs(f)
 		}
 	}
@@ -408,19 +409,19 @@ func (r *railed) splits(sh *working.Sheet, all []Action) Use {
 	}
 	for l := range r.lengths {
 		s := &r.lengths[l]
-		for k := range s.columns {
+		for k := range s.Columns {
 			low := math.Inf(1)
-			for _, i := range s.columns[k].holes {
-				low = min(low, s.holes[i].y-s.low)
+			for _, i := range s.Columns[k].Holes {
+				low = min(low, s.Holes[i].Y-s.Low)
 			}
 			ask("the worst column of fasteners, from the upper edge", h-low, r.carries(nil, l, k, all).V)
 		}
 	}
 	if sh.On() {
-		f := splitting(sh, b, h, edge, on)
+		f := hold.Splitting(sh, b, h, edge, on)
 		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force), working.In("F90", f, working.Force))
 	}
-	return Use{Used: used, How: "splits along its grain"}
+	return hold.Use{Used: used, How: "splits along its grain"}
 }
 
 // outline is the rail's end as seen from the side: a cleat has its bevel, high at
@@ -428,34 +429,34 @@ func (r *railed) splits(sh *working.Sheet, all []Action) Use {
 func (r *Rail) outline() [][2]float64 {
 	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)
 	if r.Kind != Cleat {
-		return box(0, low, t, high)
+		return hold.Box(0, low, t, high)
 	}
 	return [][2]float64{{0, low}, {t, low}, {t, high}, {0, high - r.fall()}}
 }
 
 // Geometry draws the rail from the front, and each of its columns from the side.
-func (r *railed) Geometry(all []Action) RailGeometry {
-	g := RailGeometry{Name: r.noun, Shapes: []Shape{}, Columns: []Column{}, Marks: r.marks()}
-	stuff := r.Made.stuff()
+func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
+	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.marks()}
+	stuff := r.Made.Stuff()
 	for l := range r.lengths {
 		s := &r.lengths[l]
-		g.Shapes = append(g.Shapes, Shape{Name: r.noun, Stuff: stuff, Front: box(s.from, s.low, s.to, s.high)})
-		side := []Shape{{Name: r.noun, Stuff: stuff, Side: r.outline()}}
-		for k := range s.columns {
+		g.Shapes = append(g.Shapes, hold.Shape{Name: r.noun, Stuff: stuff, Front: hold.Box(s.from, s.Low, s.to, s.High)})
+		side := []hold.Shape{{Name: r.noun, Stuff: stuff, Side: r.outline()}}
+		for k := range s.Columns {
 			p := r.carries(nil, l, k, all)
-			col := Column{X: s.columns[k].x, Share: p.V, Moment: p.M, Geometry: r.set.newGeometry(Action{})}
+			col := hold.Column{X: s.Columns[k].X, Share: p.V, Moment: p.M, Geometry: r.set.NewGeometry(hold.Action{})}
 			col.Shapes = side
-			s.draw(&col.Geometry, k, p)
-			col.Measures = append(col.Measures, upright("height", "rail.height_mm", float64(r.Thickness)+10, s.low, s.high))
-			col.fit()
+			s.Draw(&col.Geometry, k, p)
+			col.Measures = append(col.Measures, hold.Upright("height", "rail.height_mm", float64(r.Thickness)+10, s.Low, s.High))
+			col.Fit()
 			g.Columns = append(g.Columns, col)
 		}
-		idle := Column{X: (s.from + s.to) / 2, Geometry: r.set.newGeometry(Action{})}
-		s.draw(&idle.Geometry, -1, Pulled{})
+		idle := hold.Column{X: (s.from + s.to) / 2, Geometry: r.set.NewGeometry(hold.Action{})}
+		s.Draw(&idle.Geometry, -1, hold.Pulled{})
 		if len(idle.Holes) > 0 {
 			idle.X = idle.Holes[0].X
 			idle.Shapes = side
-			idle.fit()
+			idle.Fit()
 			g.Columns = append(g.Columns, idle)
 		}
 	}
@@ -464,36 +465,36 @@ func (r *railed) Geometry(all []Action) RailGeometry {
 
 // marks are what a rail is marked out and cut by: the bores of a strip from its left
 // end, the rip of a cleat.
-func (r *railed) marks() []Fact {
-	out := []Fact{}
+func (r *railed) marks() []hold.Fact {
+	out := []hold.Fact{}
 	switch r.Kind {
 	case Strip:
 		for i, on := range r.riders {
-			out = append(out, long(fmt.Sprintf("bore %d, from the strip's left end", i+1), on.X-float64(r.X)))
+			out = append(out, hold.Long(fmt.Sprintf("bore %d, from the strip's left end", i+1), on.X-float64(r.X)))
 		}
 		up := r.set.Thickness/2 - float64(r.Bottom)
-		out = append(out, long("bores, up from the strip's lower edge", up), long("and from its upper edge", float64(r.Height)-up))
+		out = append(out, hold.Long("bores, up from the strip's lower edge", up), hold.Long("and from its upper edge", float64(r.Height)-up))
 	case Cleat:
 		tilt := 1 / math.Cos(r.Bevel*math.Pi/180)
 		out = append(out,
-			Fact{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
-			long("fence to blade at the table, the rail's long face down", float64(r.Height)),
-			long("the same rail, read on its short face", float64(r.Height)-r.fall()),
-			long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
-			long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt))
+			hold.Fact{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
+			hold.Long("fence to blade at the table, the rail's long face down", float64(r.Height)),
+			hold.Long("the same rail, read on its short face", float64(r.Height)-r.fall()),
+			hold.Long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
+			hold.Long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt))
 	case Ledger:
-		out = append(out, long("of the board on the cleat", float64(r.Thickness-r.Gap)))
+		out = append(out, hold.Long("of the board on the cleat", float64(r.Thickness-r.Gap)))
 	}
 	return out
 }
 
 // Notes gathers its fasteners' notes, and says what stands off it.
-func (r *railed) Notes() Notes {
-	n := Notes{Cautions: r.caution}
+func (r *railed) Notes() hold.Notes {
+	n := hold.Notes{Cautions: r.caution}
 	for l := range r.lengths {
-		m := r.lengths[l].notes()
+		m := r.lengths[l].Notes()
 		n.Assumed, n.Cautions = append(n.Assumed, m.Assumed...), append(n.Cautions, m.Cautions...)
-		if len(r.lengths[l].columns) == 1 {
+		if len(r.lengths[l].Columns) == 1 {
 			n.Cautions = append(n.Cautions, "only one stud holds "+r.lengthName(l)+": it leans on its rows alone not to swing")
 		}
 	}

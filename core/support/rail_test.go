@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -17,15 +18,15 @@ func mm(v float64) quantity.Length { return quantity.Length(v) }
 func railOn(r *Rail, s Setting, at ...float64) *railed {
 	var riders []Rider
 	for _, x := range at {
-		riders = append(riders, Rider{x, straight})
+		riders = append(riders, Rider{x, hold.Straight})
 	}
 	return newRailed(r, s.Site, riders)
 }
 
-func loads(v, e float64, n int) []Action {
-	out := make([]Action, n)
+func loads(v, e float64, n int) []hold.Action {
+	out := make([]hold.Action, n)
 	for i := range out {
-		out[i] = Action{R: v, M: v * e}
+		out[i] = hold.Action{R: v, M: v * e}
 	}
 	return out
 }
@@ -36,13 +37,13 @@ func TestRow7ScrewThroughAStrip(t *testing.T) {
 	s.Wall.Lining.Thickness = 15.875
 	r := strip(300, 700, 60, []float64{500}, []float64{30})
 	r.Thickness, r.Screw.Length = 38.1, 88.9
-	d := &railOn(r, s, 500).lengths[0].holes[0]
-	if !d.counts() || !near(d.grip.In, 34.925, 1e-6) || !near(d.caps[Everyday].push, 312.8, 0.005) {
-		t.Errorf("in the stud %v, Z %v, want 312.8", d.grip.In, d.caps[Everyday].push)
+	d := &railOn(r, s, 500).lengths[0].Holes[0]
+	if !d.Counts() || !near(d.Grip.In, 34.925, 1e-6) || !near(d.Caps[hold.Everyday].Push, 312.8, 0.005) {
+		t.Errorf("in the stud %v, Z %v, want 312.8", d.Grip.In, d.Caps[hold.Everyday].Push)
 	}
 	r.Screw.Length = 76.2
-	if d := &railOn(r, s, 500).lengths[0].holes[0]; d.counts() || !near(d.grip.In, 22.2, 0.005) || !strings.Contains(d.why(), "too short") {
-		t.Errorf("the 3 in one has %v in the stud and counts: %v", d.grip.In, d.why())
+	if d := &railOn(r, s, 500).lengths[0].Holes[0]; d.Counts() || !near(d.Grip.In, 22.2, 0.005) || !strings.Contains(d.Why(), "too short") {
+		t.Errorf("the 3 in one has %v in the stud and counts: %v", d.Grip.In, d.Why())
 	}
 }
 
@@ -78,9 +79,9 @@ func TestSharesSumToTheLoad(t *testing.T) {
 	r := strip(300, 1300, 60, []float64{400, 760, 1200}, []float64{40})
 	at := []float64{380, 550, 900, 1250}
 	rail := railOn(r, s, at...)
-	a := []Action{{R: 50, M: 4000}, {R: 110, M: 9000}, {R: 20, M: 900}, {R: 70, M: 8000}}
+	a := []hold.Action{{R: 50, M: 4000}, {R: 110, M: 9000}, {R: 20, M: 900}, {R: 70, M: 8000}}
 	stiff, lever := 0.0, 0.0
-	for k := range rail.lengths[0].columns {
+	for k := range rail.lengths[0].Columns {
 		var sh working.Sheet
 		rail.carries(&sh, 0, k, a)
 		for _, step := range sh.Steps {
@@ -90,7 +91,7 @@ func TestSharesSumToTheLoad(t *testing.T) {
 			}
 		}
 		for i := range a {
-			lever += a[i].R * leverShare(rail.lengths[0].columns, k, at[i])
+			lever += a[i].R * leverShare(rail.lengths[0].Columns, k, at[i])
 		}
 	}
 	if !near(stiff, 250, 1e-9) {
@@ -121,7 +122,7 @@ func TestOneMoreStudNeverLowersAStrip(t *testing.T) {
 		rail := railOn(strip(300, 1300, 60, xs, []float64{40}), s, 450, 800, 1150)
 		used := 0.0
 		for _, l := range rail.Links() {
-			if l.Role == RoleNear {
+			if l.Role == hold.RoleNear {
 				used = max(used, l.Use(nil, loads(60, 110, 3)).Used)
 			}
 		}
@@ -137,30 +138,30 @@ func TestAColumnIsHeldByTheHeelRule(t *testing.T) {
 	r := strip(300, 700, 60, []float64{500}, []float64{20, 45})
 	rail := railOn(r, s, 500)
 	const m = 9000.0
-	c := &rail.lengths[0].columns[0]
-	a := c.down.contact(m)
+	c := &rail.lengths[0].Columns[0]
+	a := c.Down.Contact(m)
 	sum, turn := 0.0, 0.0
-	rail.lengths[0].each(c, Pulled{V: 100, M: m}, func(i int, v, pull float64) {
+	rail.lengths[0].Each(c, hold.Pulled{V: 100, M: m}, func(i int, v, pull float64) {
 		sum += pull
-		turn += pull * (rail.lengths[0].holes[i].y - rail.lengths[0].low - a/2)
+		turn += pull * (rail.lengths[0].Holes[i].Y - rail.lengths[0].Low - a/2)
 		if v != 50 {
 			t.Errorf("each of two is pushed by %v, want 50", v)
 		}
 	})
-	if !near(sum, c.down.fb*c.down.b*a, 1e-4) || !near(turn, m, 1e-4) {
-		t.Errorf("pulls of %v against the heel's %v, moment %v of %v", sum, c.down.fb*c.down.b*a, turn, m)
+	if !near(sum, c.Down.Fb*c.Down.B*a, 1e-4) || !near(turn, m, 1e-4) {
+		t.Errorf("pulls of %v against the heel's %v, moment %v of %v", sum, c.Down.Fb*c.Down.B*a, turn, m)
 	}
-	if c.down.b != 400 {
-		t.Errorf("a lone column presses with all of the strip: %v mm", c.down.b)
+	if c.Down.B != 400 {
+		t.Errorf("a lone column presses with all of the strip: %v mm", c.Down.B)
 	}
 }
 
 func TestSplittingOfAStrip(t *testing.T) {
 	// EC5 8.1.4 by hand: 14 × 38 × √(40/(1 − 40/60)) = 5827.7 N characteristic; × 0.48 at CD 1.
-	if f := splitting(nil, 38, 60, 40, material.Basis{CD: 1}); !near(f, 5827.8*0.48, 1e-4) {
+	if f := hold.Splitting(nil, 38, 60, 40, material.Basis{CD: 1}); !near(f, 5827.8*0.48, 1e-4) {
 		t.Errorf("%v, want %v", f, 5827.8*0.48)
 	}
-	if f := splitting(nil, 38, 60, 40, material.Basis{Mean: true}); !near(f, 5827.8, 1e-4) {
+	if f := hold.Splitting(nil, 38, 60, 40, material.Basis{Mean: true}); !near(f, 5827.8, 1e-4) {
 		t.Errorf("at the break %v", f)
 	}
 }
@@ -184,9 +185,9 @@ func TestARailPiecedTogetherIsSeveral(t *testing.T) {
 	r := strip(300, 1300, 60, []float64{400, 1200}, []float64{20, 45})
 	r.Joints = []quantity.Length{300, 700} // the middle length, 600 to 1000, has no fastener
 	rail := railOn(r, s, 400, 800)
-	gate := map[string]Use{}
+	gate := map[string]hold.Use{}
 	for _, l := range rail.Links() {
-		if l.Kind == Gate {
+		if l.Kind == hold.Gate {
 			gate[l.Where] = l.Use(nil, loads(50, 100, 2))
 		}
 	}
@@ -211,21 +212,21 @@ func TestFastenersTooNearAnEndSplitTheStrip(t *testing.T) {
 	// #12: D 5.486, end distance 54.9: 20 mm is under half of it, 40 under all.
 	r := strip(300, 800, 60, []float64{320, 700}, []float64{30})
 	rail := railOn(r, s, 500)
-	if d := &rail.lengths[0].holes[0]; d.counts() || !strings.Contains(d.why(), "splits") {
-		t.Errorf("20 mm from the end: %q", d.why())
+	if d := &rail.lengths[0].Holes[0]; d.Counts() || !strings.Contains(d.Why(), "splits") {
+		t.Errorf("20 mm from the end: %q", d.Why())
 	}
 	r.X, r.Length = 280, 520
 	rail = railOn(r, s, 500)
-	if d := &rail.lengths[0].holes[0]; !d.counts() || len(rail.Notes().Cautions) == 0 {
-		t.Errorf("40 mm from the end: %q, %v", d.why(), rail.Notes().Cautions)
+	if d := &rail.lengths[0].Holes[0]; !d.Counts() || len(rail.Notes().Cautions) == 0 {
+		t.Errorf("40 mm from the end: %q, %v", d.Why(), rail.Notes().Cautions)
 	}
 }
 
 func TestBadRails(t *testing.T) {
 	l := problem.New()
-	(&Rail{Made: Made{"pine?", "fine?"}, ID: "", Kind: "pole", Length: 3, Height: -1, Thickness: 999, Spots: []Spot{{ID: "a", X: 9e9, Y: -3}}, Screw: Fixing{Type: "nail"}}).Validate(l.In("r"))
-	(&Rail{Made: Made{"douglas-fir", "clear"}, ID: "c", Kind: Cleat, Length: 500, Height: 90, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("flat"))
-	(&Rail{Made: Made{"douglas-fir", "clear"}, ID: "d", Kind: Cleat, Bevel: 60, Length: 500, Height: 30, Thickness: 19, Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("low"))
+	(&Rail{Made: hold.Made{Wood: "pine?", Grade: "fine?"}, ID: "", Kind: "pole", Length: 3, Height: -1, Thickness: 999, Spots: []Spot{{ID: "a", X: 9e9, Y: -3}}, Screw: hold.Fixing{Type: "nail"}}).Validate(l.In("r"))
+	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Cleat, Length: 500, Height: 90, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("flat"))
+	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "d", Kind: Cleat, Bevel: 60, Length: 500, Height: 30, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("low"))
 	got := map[string]string{}
 	for _, p := range l.All() {
 		got[p.Path] = p.Message

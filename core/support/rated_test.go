@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -10,8 +11,8 @@ import (
 
 func bracedBracket() *Braced {
 	return &Braced{
-		Reach: 200, Leg: 150, Width: 28, Plate: 3, Rating: BracketRating{Mass: 90, Pair: true, Means: Unstated},
-		Holes: []PlateHole{{ID: "h1", Down: 20}, {ID: "h2", Down: 130}}, Screw: Fixing{Type: "wood-10", Length: 63.5},
+		Reach: 200, Leg: 150, Width: 28, Plate: 3, Rating: BracketRating{Mass: 90, Pair: true, Means: hold.Unstated},
+		Holes: []hold.PlateHole{{ID: "h1", Down: 20}, {ID: "h2", Down: 130}}, Screw: hold.Fixing{Type: "wood-10", Length: 63.5},
 	}
 }
 
@@ -22,7 +23,7 @@ func hangBraced(b *Braced) *braced {
 }
 
 func TestWhatABracketsRatingIsWorth(t *testing.T) {
-	a := Action{R: 100, M: 100 * 80}
+	a := hold.Action{R: 100, M: 100 * 80}
 	n := 9.80665
 	for _, c := range []struct {
 		name   string
@@ -30,18 +31,18 @@ func TestWhatABracketsRatingIsWorth(t *testing.T) {
 		e      float64
 		want   float64
 	}{
-		{"a pair, unstated, a third each", BracketRating{90, true, Unstated}, 80, 100 / (90 * n / 2 / 3)},
-		{"each, ultimate", BracketRating{90, false, Ultimate}, 80, 100 / (90 * n / 3)},
-		{"each, working", BracketRating{90, false, WorkingLoad}, 80, 100 / (90 * n)},
-		{"half as much at twice the middle of the arm", BracketRating{90, false, WorkingLoad}, 200, 200 / (90 * n)},
+		{"a pair, unstated, a third each", BracketRating{90, true, hold.Unstated}, 80, 100 / (90 * n / 2 / 3)},
+		{"each, ultimate", BracketRating{90, false, hold.Ultimate}, 80, 100 / (90 * n / 3)},
+		{"each, working", BracketRating{90, false, hold.WorkingLoad}, 80, 100 / (90 * n)},
+		{"half as much at twice the middle of the arm", BracketRating{90, false, hold.WorkingLoad}, 200, 200 / (90 * n)},
 	} {
 		b := bracedBracket()
 		b.Rating = c.rating
-		if u := useOf(t, hangBraced(b), "bracket", "rating", Action{R: 100, M: 100 * c.e}); !near(u.Used, c.want, 1e-9) {
+		if u := useOf(t, hangBraced(b), "bracket", "rating", hold.Action{R: 100, M: 100 * c.e}); !near(u.Used, c.want, 1e-9) {
 			t.Errorf("%s: %v, want %v", c.name, u.Used, c.want)
 		}
 	}
-	for means, known := range map[Means]bool{Ultimate: true, WorkingLoad: false, Unstated: false} {
+	for means, known := range map[hold.Means]bool{hold.Ultimate: true, hold.WorkingLoad: false, hold.Unstated: false} {
 		b := bracedBracket()
 		b.Rating.Means = means
 		if l := hangBraced(b).Links()[0]; (l.NoMean == "") != known {
@@ -49,7 +50,7 @@ func TestWhatABracketsRatingIsWorth(t *testing.T) {
 		}
 	}
 	// Heel rule: levers 130 and 20: 8000 × 130/(130² + 20²) = 60.1 at first.
-	if p := hangBraced(bracedBracket()).mount.columns[0].down.pull(nil, a.M, 130); p < 60.1 || p > 63 {
+	if p := hangBraced(bracedBracket()).mount.Columns[0].Down.Pull(nil, a.M, 130); p < 60.1 || p > 63 {
 		t.Errorf("upper screw pulls %v", p)
 	}
 }
@@ -57,20 +58,20 @@ func TestWhatABracketsRatingIsWorth(t *testing.T) {
 func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
 	b := bracedBracket()
 	b.Leg, b.Standard = 60, &Standard{Above: 240, Below: 700}
-	b.Holes = []PlateHole{{ID: "h1", Down: -220}, {ID: "h2", Down: 30}, {ID: "h3", Down: 650}}
+	b.Holes = []hold.PlateHole{{ID: "h1", Down: -220}, {ID: "h2", Down: 30}, {ID: "h3", Down: 650}}
 	h := hangBraced(b)
-	c := &h.mount.columns[0]
+	c := &h.mount.Columns[0]
 	pulls := map[string]float64{}
-	h.mount.each(c, Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.holes[i].id] = pull })
+	h.mount.Each(c, hold.Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.Holes[i].Id] = pull })
 	// Levers over the heel at −60: 280 and 30; the lowest one is under it.
 	if pulls["h3"] != 0 || pulls["h1"] < 9000*280/(280*280+30*30.0) || pulls["h1"] > 1.1*9000*280/(280*280+30*30.0) {
 		t.Errorf("pulls %v", pulls)
 	}
 	taller := *b
-	taller.Holes = append([]PlateHole{}, b.Holes...)
+	taller.Holes = append([]hold.PlateHole{}, b.Holes...)
 	taller.Standard = &Standard{Above: 400, Below: 700}
 	taller.Holes[0].Down = -380
-	if u, v := useOf(t, h, "screws", "pull", Action{R: 100, M: 9000}), useOf(t, hangBraced(&taller), "screws", "pull", Action{R: 100, M: 9000}); v.Used > u.Used {
+	if u, v := useOf(t, h, "screws", "pull", hold.Action{R: 100, M: 9000}), useOf(t, hangBraced(&taller), "screws", "pull", hold.Action{R: 100, M: 9000}); v.Used > u.Used {
 		t.Errorf("a taller standard pulls harder: %v, %v", u.Used, v.Used)
 	}
 }
@@ -95,13 +96,13 @@ func TestBadRatings(t *testing.T) {
 func TestRoutedKeyholeByHand(t *testing.T) {
 	s := onStuds(500, 500)
 	s.Along = 300
-	k := &Keyhole{Made: Made{"douglas-fir", "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h", Screw: Fixing{Type: "wood-10", Length: 63.5}}
+	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h", Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
 	h := k.Hang(s).(*keyed)
 	// Head 9.22 × 6 mm twice at Fv 1.4295 MPa (7.8 × 0.7697/2.1 × 0.5, CD 1) hold
 	// 158.2 N; the shank, 4.826 × 6 at Fe⊥/5 (6100 × 0.48^1.45/√0.25 psi as for 1/4 in:
 	// 29.02 MPa/5 = 5.804) 168.1 N. T: 4000 N·mm over 90 mm with a heel 300 mm wide of
 	// 2.4 MPa: T (90 − T/(2 × 2.4 × 300)) = 4000, 44.46 N.
-	a := Action{R: 60, M: 4000}
+	a := hold.Action{R: 60, M: 4000}
 	if p := h.pull(nil, a); !near(p, 44.46, 0.001) {
 		t.Errorf("the head holds against %v, want 44.46", p)
 	}
@@ -122,12 +123,12 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 	if u := plate.Hang(s).(*keyed).slot(nil, a); !near(u.Used, 44.46/50+60/100.0, 0.003) {
 		t.Errorf("an unrated plate %v", u.Used)
 	}
-	plate.Rating = &Rating{Pull: 10, Shear: 20, Means: Unstated}
+	plate.Rating = &hold.Rating{Pull: 10, Shear: 20, Means: hold.Unstated}
 	if u := plate.Hang(s).(*keyed).slot(nil, a); !near(u.Used, 44.46/(10*9.80665/4)+60/(20*9.80665/4), 0.003) {
 		t.Errorf("a plate with a rating that says nothing %v", u.Used)
 	}
 	l := problem.New()
-	(&Keyhole{Made: Made{"douglas-fir", ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "", Screw: Fixing{Type: "wood-10", Length: 60}}).Validate(l)
+	(&Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "", Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l)
 	if len(l.All()) != 3 {
 		t.Errorf("bad keyholes: %v", l.All())
 	}
@@ -135,8 +136,8 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 
 func hiddenBracket() *Hidden {
 	return &Hidden{
-		Reach: 140, Width: 40, Thickness: 8, Plate: 60, Steel: Unmarked, Slot: Slot{145, 42, 8.5}, Screw: Fixing{Type: "wood-10", Length: 63.5}, Lock: true,
-		Holes: []PlateHole{{ID: "h1", Down: -20}, {ID: "h2", Down: 20}},
+		Reach: 140, Width: 40, Thickness: 8, Plate: 60, Steel: hold.Unmarked, Slot: Slot{145, 42, 8.5}, Screw: hold.Fixing{Type: "wood-10", Length: 63.5}, Lock: true,
+		Holes: []hold.PlateHole{{ID: "h1", Down: -20}, {ID: "h2", Down: 20}},
 	}
 }
 
@@ -148,7 +149,7 @@ func hangHidden(b *Hidden) *slotted {
 
 func TestHiddenBracketByHand(t *testing.T) {
 	h := hangHidden(hiddenBracket())
-	a := Action{R: 120, M: 120 * 100}
+	a := hold.Action{R: 120, M: 120 * 100}
 	// Blade: Z = 40 × 8²/4 = 640 mm³; 205 × 640/1.67 = 78 563 N·mm: 12 000/78 563.
 	if u := useOf(t, h, "blade", "bending", a); !near(u.Used, 12000/78562.9, 1e-4) {
 		t.Errorf("blade %v", u.Used)
@@ -165,7 +166,7 @@ func TestHiddenBracketByHand(t *testing.T) {
 	}
 	thick, tall := hiddenBracket(), hiddenBracket()
 	thick.Thickness, thick.Slot.High = 10, 10.5
-	tall.Plate, tall.Holes = 120, []PlateHole{{ID: "h1", Down: -48}, {ID: "h2", Down: 48}}
+	tall.Plate, tall.Holes = 120, []hold.PlateHole{{ID: "h1", Down: -48}, {ID: "h2", Down: 48}}
 	if u := useOf(t, hangHidden(thick), "blade", "bending", a); u.Used >= 12000/78562.9 {
 		t.Error("a thicker blade is no stronger")
 	}

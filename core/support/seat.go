@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -42,24 +43,24 @@ type seat struct{}
 // NewSeat is a place on a block.
 func NewSeat() Hung { return seat{} }
 
-func (seat) Soft(float64) float64     { return 0 }
-func (seat) HoldsDown() bool          { return true }
-func (seat) Pad() float64             { return 0 }
-func (seat) Links() []Link            { return nil }
-func (seat) Geometry(Action) Geometry { return Geometry{} }
-func (seat) Notes() Notes             { return Notes{} }
+func (seat) Soft(float64) float64               { return 0 }
+func (seat) HoldsDown() bool                    { return true }
+func (seat) Pad() float64                       { return 0 }
+func (seat) Links() []hold.Link                 { return nil }
+func (seat) Geometry(hold.Action) hold.Geometry { return hold.Geometry{} }
+func (seat) Notes() hold.Notes                  { return hold.Notes{} }
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
-		SharedLink{Link: Link{Part: "skins", Mode: "bending", Role: RoleBar, Kind: Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
-		SharedLink{Link: Link{Part: "skins", Mode: "bears", Role: RoleBore, Kind: Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
-		SharedLink{Link: Link{Part: "sleeve", Mode: "fits", Role: RoleBehind, Kind: Gate, Name: "shelf over the block"}, Use: h.fits})
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bears", Role: hold.RoleBore, Kind: hold.Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
+		SharedLink{Link: hold.Link{Part: "sleeve", Mode: "fits", Role: hold.RoleBehind, Kind: hold.Gate, Name: "shelf over the block"}, Use: h.fits})
 }
 
 // worstSeat asks every seat.
-func (h *sleeve) worstSeat(use func(*working.Sheet, Action) Use) func(*working.Sheet, []Action) Use {
-	return func(sh *working.Sheet, all []Action) Use {
-		worst, at := Use{Used: -1}, 0
+func (h *sleeve) worstSeat(use func(*working.Sheet, hold.Action) hold.Use) func(*working.Sheet, []hold.Action) hold.Use {
+	return func(sh *working.Sheet, all []hold.Action) hold.Use {
+		worst, at := hold.Use{Used: -1}, 0
 		for i, a := range all {
 			if u := use(nil, a); u.Used > worst.Used {
 				worst, at = u, i
@@ -72,10 +73,10 @@ func (h *sleeve) worstSeat(use func(*working.Sheet, Action) Use) func(*working.S
 	}
 }
 
-func (h *sleeve) bends(sh *working.Sheet, a Action) Use {
+func (h *sleeve) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	p, d := float64(h.Thickness), h.set.Depth
 	part := h.beyond
-	if a.Case == Sudden {
+	if a.Case == hold.Sudden {
 		part = max(0, d-p) / d
 	}
 	m := math.Abs(a.M) * part
@@ -86,10 +87,10 @@ func (h *sleeve) bends(sh *working.Sheet, a Action) Use {
 		sh.Add("S", "section modulus of both skins, each by itself, over the length that belongs to the seat", "2 × L × t² / 6", s, working.Modulus, "statics", working.In("L", h.along, working.Length), working.In("t", h.skin, working.Length))
 		sh.Add("used", "part of the allowable stress", "Ms / (S × Fb)", m/(s*fb), working.Ratio, "", working.In("Ms", m, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
 	}
-	return Use{Used: m / (s * fb), How: "break off in front of the block"}
+	return hold.Use{Used: m / (s * fb), How: "break off in front of the block"}
 }
 
-func (h *sleeve) bears(sh *working.Sheet, a Action) Use {
+func (h *sleeve) bears(sh *working.Sheet, a hold.Action) hold.Use {
 	p := float64(h.Thickness)
 	up := math.Abs(a.M) / p
 	fc := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
@@ -99,31 +100,31 @@ func (h *sleeve) bears(sh *working.Sheet, a Action) Use {
 		sh.Add("q", "on the front quarter of the block, over the length that belongs to the seat", "A / (L × p / 4)", q, working.Stress, "Rule", working.In("A", up, working.Force), working.In("L", h.along, working.Length), working.In("p", p, working.Length))
 		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
 	}
-	return Use{Used: q / fc, How: "is crushed on the block"}
+	return hold.Use{Used: q / fc, How: "is crushed on the block"}
 }
 
 // room is how high the hollow is, mm.
 func (h *sleeve) room() float64 { return h.set.Thickness - 2*h.skin }
 
-func (h *sleeve) fits(sh *working.Sheet, _ []Action) Use {
+func (h *sleeve) fits(sh *working.Sheet, _ []hold.Action) hold.Use {
 	if sh.On() {
 		sh.Add("room", "height of the hollow; the block is lower", "t − 2 × skin", h.room(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("skin", h.skin, working.Length), working.In("block", float64(h.Height), working.Length))
 	}
 	switch high := float64(h.Height); {
 	case h.skin == 0:
-		return Use{Used: fails, How: "is solid: only a hollow shelf goes over a block"}
+		return hold.Use{Used: hold.Fails, How: "is solid: only a hollow shelf goes over a block"}
 	case high > h.room()+1e-9:
-		return Use{Used: fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s", quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s", quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
 	case float64(h.Bottom) < h.skin-0.5 || float64(h.Bottom)+high > h.set.Thickness-h.skin+0.5:
-		return Use{Used: fails, How: "does not go over it: the block is not where the hollow is"}
+		return hold.Use{Used: hold.Fails, How: "does not go over it: the block is not where the hollow is"}
 	case float64(h.Thickness) > h.set.Depth-5:
-		return Use{Used: fails, How: "is not as deep as the block"}
+		return hold.Use{Used: hold.Fails, How: "is not as deep as the block"}
 	}
-	return Use{How: "fits"}
+	return hold.Use{How: "fits"}
 }
 
 // Geometry adds the hollow, and what the block pushes, to the rail's columns.
-func (h *sleeve) Geometry(all []Action) RailGeometry {
+func (h *sleeve) Geometry(all []hold.Action) hold.RailGeometry {
 	g := h.railed.Geometry(all)
 	p := float64(h.Thickness)
 	r, m := 0.0, 0.0
@@ -133,17 +134,17 @@ func (h *sleeve) Geometry(all []Action) RailGeometry {
 	up := math.Abs(m) / p
 	for i := range g.Columns {
 		c := &g.Columns[i]
-		c.Shapes = append([]Shape{{Name: "hollow", Stuff: Void, Side: box(0, h.skin, h.set.Depth-h.skin, h.set.Thickness-h.skin)}}, c.Shapes...)
-		c.Forces = append(c.Forces, Force{Name: "all of the block, up", Z: p, Y: float64(h.Bottom + h.Height), DY: 1, N: up}, Force{Name: "down", Z: 6, Y: float64(h.Bottom), DY: -1, N: max(0, up-r)})
-		c.Facts = append(c.Facts, long("of the block in the shelf", p))
-		c.fit()
+		c.Shapes = append([]hold.Shape{{Name: "hollow", Stuff: hold.Void, Side: hold.Box(0, h.skin, h.set.Depth-h.skin, h.set.Thickness-h.skin)}}, c.Shapes...)
+		c.Forces = append(c.Forces, hold.Force{Name: "all of the block, up", Z: p, Y: float64(h.Bottom + h.Height), DY: 1, N: up}, hold.Force{Name: "down", Z: 6, Y: float64(h.Bottom), DY: -1, N: max(0, up-r)})
+		c.Facts = append(c.Facts, hold.Long("of the block in the shelf", p))
+		c.Fit()
 	}
-	g.Marks = append(g.Marks, long("hollow, high", h.room()), long("spare over the block", h.room()-float64(h.Height)), long("block in the shelf", p))
+	g.Marks = append(g.Marks, hold.Long("hollow, high", h.room()), hold.Long("spare over the block", h.room()-float64(h.Height)), hold.Long("block in the shelf", p))
 	return g
 }
 
 // Notes say what keeps the shelf on.
-func (h *sleeve) Notes() Notes {
+func (h *sleeve) Notes() hold.Notes {
 	n := h.railed.Notes()
 	if !h.Lock {
 		n.Cautions = append(n.Cautions, "no screw locks the shelf on its block: a bump slides it off")

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -60,9 +61,9 @@ func (s *Side) Hang(set Setting) Hung {
 	h.other.Length, h.other.Studs, h.other.KeepOuts = 3000, s.Studs, nil
 	side := set.Site
 	side.Wall = &h.other
-	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a Action) Pulled {
+	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
 		v := a.R * h.part
-		return Pulled{V: v, M: v * float64(s.Thickness) / 2, Case: a.Case}
+		return hold.Pulled{V: v, M: v * float64(s.Thickness) / 2, Case: a.Case}
 	}}})
 	h.rail.noun = "side cleat"
 	return h
@@ -70,13 +71,13 @@ func (s *Side) Hang(set Setting) Hung {
 
 // along puts the load where it stands out from the back wall: that of the front
 // half in the middle of it.
-func (h *aside) along(a Action) []Action {
+func (h *aside) along(a hold.Action) []hold.Action {
 	z := a.Arm()
 	if h.part < 1 {
 		z = (z + h.set.Depth) / 2
 	}
 	h.rail.riders[0].X = math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length)))
-	return []Action{a}
+	return []hold.Action{a}
 }
 
 func (h *aside) Soft(float64) float64 { return 0 }
@@ -88,11 +89,11 @@ func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }
 // Pad is what its share lies on.
 func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 / h.part }
 
-func (h *aside) Links() []Link {
-	out := []Link{{Part: "cleat", Mode: "bearing", Role: RoleBehind, Kind: Gate, Name: "board's end on the cleat", Use: h.rests}}
+func (h *aside) Links() []hold.Link {
+	out := []hold.Link{{Part: "cleat", Mode: "bearing", Role: hold.RoleBehind, Kind: hold.Gate, Name: "board's end on the cleat", Use: h.rests}}
 	for _, l := range h.rail.Links() {
 		use := l.Use
-		l.Link.Use = func(sh *working.Sheet, a Action) Use { return use(sh, h.along(a)) }
+		l.Link.Use = func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.along(a)) }
 		l.Link.Name += ", " + l.Where
 		out = append(out, l.Link)
 	}
@@ -102,48 +103,48 @@ func (h *aside) Links() []Link {
 // leastBearing is how much of a board should lie on a cleat, mm.
 const leastBearing = 12.0
 
-func (h *aside) rests(sh *working.Sheet, _ Action) Use {
+func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
 		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length, "engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length), working.In("gap", float64(h.s.Gap), working.Length))
 	}
 	if h.bearing() < leastBearing-1e-9 {
-		return Use{Used: fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
 	}
-	return Use{How: "lies on it"}
+	return hold.Use{How: "lies on it"}
 }
 
 // Geometry draws the cleat along the side wall: seen from the side it runs out
 // from the back, and its fasteners go away from the eye.
-func (h *aside) Geometry(a Action) Geometry {
-	g := h.set.newGeometry(a)
+func (h *aside) Geometry(a hold.Action) hold.Geometry {
+	g := h.set.NewGeometry(a)
 	x, low, high := float64(h.s.X), float64(h.s.Bottom), float64(h.s.Bottom+h.s.Height)
 	t := float64(h.s.Thickness)
 	from, to := 0.0, t
 	if h.s.At == RightEnd {
 		from, to = -t, 0
 	}
-	g.Shapes = append(g.Shapes, Shape{Name: "side cleat", Stuff: h.s.Made.stuff(), Side: box(x, low, x+float64(h.s.Length), high), Front: box(from, low, to, high)})
+	g.Shapes = append(g.Shapes, hold.Shape{Name: "side cleat", Stuff: h.s.Made.Stuff(), Side: hold.Box(x, low, x+float64(h.s.Length), high), Front: hold.Box(from, low, to, high)})
 	if back := h.set.Rail; back != nil && back.Kind == Ledger {
-		g.Shapes = append(g.Shapes, Shape{Name: "back cleat", Stuff: back.Made.stuff(), Side: back.outline()})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "back cleat", Stuff: back.Made.Stuff(), Side: back.outline()})
 	}
 	for _, c := range h.rail.Geometry(h.along(a)).Columns {
 		for _, hole := range c.Holes {
-			g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})
 			if hole.Near {
-				g.Facts = append(g.Facts, Fact{Name: "of the " + h.s.Screw.noun() + " in the " + h.set.behindName(h.s.Screw), Value: hole.In, Kind: "length", Bad: hole.In < hole.Least}, pulls("pushes it across", hole.Shear))
+				g.Facts = append(g.Facts, hold.Fact{Name: "of the " + h.s.Screw.Noun() + " in the " + h.set.BehindName(h.s.Screw), Value: hole.In, Kind: "length", Bad: hole.In < hole.Least}, hold.Pulls("pushes it across", hole.Shear))
 			}
 			if !hole.Counts {
-				g.Facts = append(g.Facts, Fact{Name: "a fastener " + hole.Why, Bad: true})
+				g.Facts = append(g.Facts, hold.Fact{Name: "a fastener " + hole.Why, Bad: true})
 			}
 		}
 	}
-	g.Facts = append(g.Facts, Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < leastBearing})
-	g.fit()
+	g.Facts = append(g.Facts, hold.Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < leastBearing})
+	g.Fit()
 	return g
 }
 
 // Notes are its fasteners'.
-func (h *aside) Notes() Notes {
+func (h *aside) Notes() hold.Notes {
 	n := h.rail.Notes()
 	n.Assumed = append(n.Assumed, "the side walls are built and lined as the back wall is")
 	return n

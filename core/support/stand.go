@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 
@@ -15,14 +16,14 @@ import (
 // one at the front; Height is how tall. Standoff keeps the frame off the wall.
 // Leaning says that it leans on the wall and has front feet only; mm.
 type StandingFrame struct {
-	Made
+	hold.Made
 	Width     quantity.Length `json:"width_mm"`
 	Deep      quantity.Length `json:"deep_mm"`
 	Height    quantity.Length `json:"height_mm"`
 	Posts     []Post          `json:"posts"`
 	Platforms []Level         `json:"platforms"`
 	Ties      []FrameTie      `json:"ties"`
-	Screw     Fixing          `json:"screw"`
+	Screw     hold.Fixing     `json:"screw"`
 	Piece     quantity.Length `json:"piece_mm"` // that the ties go through
 	Standoff  quantity.Length `json:"standoff_mm,omitempty"`
 	Leaning   bool            `json:"leaning,omitempty"`
@@ -46,7 +47,7 @@ func (f *StandingFrame) Noun() string { return "frame" }
 
 // Validate names every problem of a frame.
 func (f *StandingFrame) Validate(p *problem.List) {
-	f.Made.validate(p)
+	f.Made.Validate(p)
 	p.Between("width_mm", float64(f.Width), 15, 200)
 	p.Between("deep_mm", float64(f.Deep), 15, 200)
 	p.Between("height_mm", float64(f.Height), 200, 4000)
@@ -81,9 +82,9 @@ func (f *StandingFrame) Validate(p *problem.List) {
 type stoodFrame struct {
 	*StandingFrame
 	set   Stage
-	own   Site
+	own   hold.Site
 	at    []float64
-	holes []drilled
+	holes []hold.Drilled
 	hold  int
 	row   [][]float64
 }
@@ -97,10 +98,10 @@ func (f *StandingFrame) Stand(s Stage) Standing {
 	for _, p := range f.Posts {
 		h.at = append(h.at, float64(p.X))
 	}
-	board := f.Made.board(float64(f.Width), float64(f.Piece))
+	board := f.Made.Board(float64(f.Width), float64(f.Piece))
 	for _, t := range f.Ties {
-		d := h.own.drill(t.ID, float64(t.X), float64(t.Up), f.Screw, timber("tie", board, float64(f.Piece+f.Standoff), true))
-		if d.counts() {
+		d := h.own.Drill(t.ID, float64(t.X), float64(t.Up), f.Screw, hold.Wooden("tie", board, float64(f.Piece+f.Standoff), true))
+		if d.Counts() {
 			h.hold++
 		}
 		h.holes = append(h.holes, d)
@@ -142,41 +143,41 @@ func (h *stoodFrame) tie(sh *working.Sheet, d Demand) float64 {
 func (h *stoodFrame) lowestTie() float64 {
 	y := float64(h.Height)
 	for i := range h.holes {
-		if h.holes[i].counts() {
-			y = min(y, h.holes[i].y)
+		if h.holes[i].Counts() {
+			y = min(y, h.holes[i].Y)
 		}
 	}
 	return max(y, 1)
 }
 
 func (h *stoodFrame) Links() []FormLink {
-	out := []FormLink{{Link: Link{Part: "frame", Mode: "stands", Role: RoleStanding, Kind: Gate, Name: "frame on its feet"}, Use: h.stands}}
+	out := []FormLink{{Link: hold.Link{Part: "frame", Mode: "stands", Role: hold.RoleStanding, Kind: hold.Gate, Name: "frame on its feet"}, Use: h.stands}}
 	if len(h.at) < 2 {
 		return out
 	}
 	if h.hold > 0 {
-		out = append(out, FormLink{Link: Link{Part: "ties", Mode: "pull", Role: RoleNear, Kind: Strength, Name: h.Screw.noun() + "s of the ties", NoMean: h.Screw.noMean()}, Use: h.ties})
+		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: h.Screw.Noun() + "s of the ties", NoMean: h.Screw.NoMean()}, Use: h.ties})
 	}
 	if len(h.Ties) > 0 {
-		out = append(out, FormLink{Link: Link{Part: "ties", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: h.own.intoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) Use {
+		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 			if sh.On() {
 				sh.Add("n", "ties that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
 			}
-			return behindUse(h.holes, h.hold)
+			return hold.BehindUse(h.holes, h.hold)
 		}})
 	}
-	out = append(out, FormLink{Link: Link{Part: "posts", Mode: "crush", Role: RoleRail, Kind: Strength, Name: "posts"}, Use: h.posts})
+	out = append(out, FormLink{Link: hold.Link{Part: "posts", Mode: "crush", Role: hold.RoleRail, Kind: hold.Strength, Name: "posts"}, Use: h.posts})
 	for l := range h.Platforms {
 		where := fmt.Sprintf("platform %d", l+1)
 		out = append(out,
-			FormLink{Link: Link{Part: h.Platforms[l].ID, Mode: "bending", Role: RoleBends, Kind: Strength, Name: "platform in bending"}, Where: where, Use: func(sh *working.Sheet, d Demand) Use { return h.platform(sh, l, d) }},
-			FormLink{Link: Link{Part: h.Platforms[l].ID, Mode: "sag", Role: RoleSags, Kind: Stiffness, Name: "platform's sag"}, Where: where, Use: func(sh *working.Sheet, d Demand) Use { return h.sag(sh, l, d) }})
+			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "bending", Role: hold.RoleBends, Kind: hold.Strength, Name: "platform in bending"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.platform(sh, l, d) }},
+			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "sag", Role: hold.RoleSags, Kind: hold.Stiffness, Name: "platform's sag"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.sag(sh, l, d) }})
 	}
 	return out
 }
 
 // stands is whether it has feet, a floor, and something that keeps it from tipping.
-func (h *stoodFrame) stands(sh *working.Sheet, d Demand) Use {
+func (h *stoodFrame) stands(sh *working.Sheet, d Demand) hold.Use {
 	w, m := h.weight(d)
 	keeps := w*(h.set.Depth+float64(h.Standoff)) - m
 	tips := topPull * float64(h.Height) * d.Care
@@ -186,34 +187,34 @@ func (h *stoodFrame) stands(sh *working.Sheet, d Demand) Use {
 	}
 	switch {
 	case len(h.at) < 2:
-		return Use{Used: fails, How: fmt.Sprintf("has %d of the 2 pairs of posts it needs", len(h.at))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("has %d of the 2 pairs of posts it needs", len(h.at))}
 	case h.set.Foot > 1:
-		return Use{Used: fails, How: "has no floor under it: a frame stands on the floor"}
+		return hold.Use{Used: hold.Fails, How: "has no floor under it: a frame stands on the floor"}
 	case h.hold == 0 && (h.Leaning || tips > keeps):
-		return Use{Used: fails, How: "tips over when it is pulled at its top: tie it to the wall"}
+		return hold.Use{Used: hold.Fails, How: "tips over when it is pulled at its top: tie it to the wall"}
 	}
-	return Use{How: "stands"}
+	return hold.Use{How: "stands"}
 }
 
-func (h *stoodFrame) ties(sh *working.Sheet, d Demand) Use {
+func (h *stoodFrame) ties(sh *working.Sheet, d Demand) hold.Use {
 	t := h.tie(sh, d) / float64(h.hold)
-	worst, at := Use{Used: -1}, 0
+	worst, at := hold.Use{Used: -1}, 0
 	for i := range h.holes {
-		if dr := &h.holes[i]; dr.counts() {
-			if u := dr.used(nil, 0, t, d.Case, h.set.Bases[d.Case]); u.Used > worst.Used {
+		if dr := &h.holes[i]; dr.Counts() {
+			if u := dr.UsedBy(nil, 0, t, d.Case, h.set.Bases[d.Case]); u.Used > worst.Used {
 				worst, at = u, i
 			}
 		}
 	}
 	if sh.On() {
 		sh.Add("Ti", "on each tie that holds", "T / n", t, working.Force, "statics", working.In("n", float64(h.hold), working.Ratio))
-		h.holes[at].used(sh, 0, t, d.Case, h.set.Bases[d.Case])
+		h.holes[at].UsedBy(sh, 0, t, d.Case, h.set.Bases[d.Case])
 	}
 	return worst
 }
 
 // posts are struts between platforms: crushed, or bent out by their slenderness.
-func (h *stoodFrame) posts(sh *working.Sheet, d Demand) Use {
+func (h *stoodFrame) posts(sh *working.Sheet, d Demand) hold.Use {
 	worst := 0.0
 	for i := range h.at {
 		p := h.Self() / float64(len(h.at))
@@ -228,12 +229,12 @@ func (h *stoodFrame) posts(sh *working.Sheet, d Demand) Use {
 		free, last = max(free, math.Abs(float64(l.Up)-last)), float64(l.Up)
 	}
 	b, t := float64(h.Width), float64(h.Deep)
-	wood := h.Made.board(b, t)
+	wood := h.Made.Board(b, t)
 	side := min(b, t)
 	inertia := max(b, t) * side * side * side / 12
 	euler := math.Pi * math.Pi * wood.E(sh) * inertia / (free * free) / 3
 	crush := b * t * wood.Bearing(sh, h.set.Bases[d.Case])
-	if d.Case == Break {
+	if d.Case == hold.Break {
 		euler *= 3
 	}
 	takes := min(euler, crush)
@@ -243,7 +244,7 @@ func (h *stoodFrame) posts(sh *working.Sheet, d Demand) Use {
 		sh.Add("Pcr", "that bends it out between platforms, a third of Euler's; or crushes its foot", "min(π² × E × I / (3 L²), b × t × Fc⊥)", takes, working.Force, "Rule on Euler; D245", working.In("I", inertia, working.Inertia), working.In("L", free, working.Length))
 		sh.Add("used", "part of it in use", "P / Pcr", each/takes, working.Ratio, "", working.In("P", each, working.Force), working.In("Pcr", takes, working.Force))
 	}
-	return Use{Used: each / takes, How: "give way under their load"}
+	return hold.Use{Used: each / takes, How: "give way under their load"}
 }
 
 // span returns the platform's greatest moment, N·mm, and its sag, mm.
@@ -291,7 +292,7 @@ func allHeld(n int) []bool {
 	return out
 }
 
-func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) Use {
+func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) hold.Use {
 	m, _, _ := h.span(l, d)
 	m *= d.Care
 	s := h.set.Depth * h.set.Thickness * h.set.Thickness / 6
@@ -300,10 +301,10 @@ func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) Use {
 		sh.Add("M", "greatest moment of the platform over the posts, × care", "beam on its posts × care", m, working.Moment, "Euler–Bernoulli beam")
 		sh.Add("used", "part of its bending strength", "M / (D × t² / 6 × Fb)", m/(s*fb), working.Ratio, "statics", working.In("M", m, working.Moment), working.In("D", h.set.Depth, working.Length), working.In("t", h.set.Thickness, working.Length), working.In("Fb", fb, working.Stress))
 	}
-	return Use{Used: m / (s * fb), How: "breaks"}
+	return hold.Use{Used: m / (s * fb), How: "breaks"}
 }
 
-func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) Use {
+func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) hold.Use {
 	_, sag, longest := h.span(l, d)
 	sag *= h.set.LongTerm
 	limit := h.set.Allowed(longest)
@@ -311,7 +312,7 @@ func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) Use {
 		sh.Add("δ", "sag of the platform in the end", "beam on its posts × growth", sag, working.Length, "Euler–Bernoulli beam; EC5 creep", working.In("growth", h.set.LongTerm, working.Ratio))
 		sh.Add("used", "part of what is still straight", "δ / allowed", sag/limit, working.Ratio, "by the chosen school", working.In("δ", sag, working.Length), working.In("allowed", limit, working.Length))
 	}
-	return Use{Used: sag / limit, How: "sags too far", Value: sag, Allowed: limit}
+	return hold.Use{Used: sag / limit, How: "sags too far", Value: sag, Allowed: limit}
 }
 
 func (h *stoodFrame) platformWeight() float64 {
@@ -320,7 +321,7 @@ func (h *stoodFrame) platformWeight() float64 {
 
 // Self is the weight of posts and platforms, N.
 func (h *stoodFrame) Self() float64 {
-	post := h.Made.board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
+	post := h.Made.Board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
 	return 2*float64(len(h.at))*post + float64(len(h.Platforms))*h.platformWeight()
 }
 
@@ -349,43 +350,43 @@ func (h *stoodFrame) Parts(d Demand) []FormPart {
 	}
 	for i, p := range h.Posts {
 		set := h.set.site(float64(p.X))
-		g := set.newGeometry(Action{})
+		g := set.NewGeometry(hold.Action{})
 		high := float64(h.Height)
 		if !h.Leaning {
-			g.Shapes = append(g.Shapes, Shape{Name: "post", Stuff: h.Made.stuff(), Side: box(off, 0, off+deep, high), Front: box(-w, 0, w, high)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "post", Stuff: h.Made.Stuff(), Side: hold.Box(off, 0, off+deep, high), Front: hold.Box(-w, 0, w, high)})
 		}
-		front := box(off+h.set.Depth-deep, 0, off+h.set.Depth, high)
+		front := hold.Box(off+h.set.Depth-deep, 0, off+h.set.Depth, high)
 		if h.Leaning {
 			front = [][2]float64{{off + h.set.Depth - deep, 0}, {off + h.set.Depth, 0}, {off + deep, high}, {off, high}}
 		}
-		g.Shapes = append(g.Shapes, Shape{Name: "front post", Stuff: h.Made.stuff(), Side: front, Front: box(-w, 0, w, high)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "front post", Stuff: h.Made.Stuff(), Side: front, Front: hold.Box(-w, 0, w, high)})
 		for _, l := range h.Platforms {
-			g.Shapes = append(g.Shapes, Shape{Name: "platform", Stuff: Timber, Side: box(off, float64(l.Up)-h.set.Thickness, off+h.set.Depth, float64(l.Up))})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "platform", Stuff: hold.Timber, Side: hold.Box(off, float64(l.Up)-h.set.Thickness, off+h.set.Depth, float64(l.Up))})
 		}
 		share := h.Self() / float64(len(h.at))
 		for l := range h.row {
 			share += h.row[l][i] * d.By
 		}
 		for k := range h.holes {
-			if nearestOf(h.at, h.holes[k].x) == i {
-				hole := h.holes[k].hole(d.Case, t, 0)
+			if nearestOf(h.at, h.holes[k].X) == i {
+				hole := h.holes[k].Hole(d.Case, t, 0)
 				g.Holes = append(g.Holes, hole)
-				g.Forces = append(g.Forces, Force{Name: "pulls", Z: off + deep, Y: hole.Y, DZ: 1, N: hole.Pull, Takes: hole.Takes})
+				g.Forces = append(g.Forces, hold.Force{Name: "pulls", Z: off + deep, Y: hole.Y, DZ: 1, N: hole.Pull, Takes: hole.Takes})
 			}
 		}
 		if h.hold == 0 {
-			g.Forces = append(g.Forces, Force{Name: "must stand", Z: off + h.set.Depth, Y: high, DZ: 1, N: topPull})
+			g.Forces = append(g.Forces, hold.Force{Name: "must stand", Z: off + h.set.Depth, Y: high, DZ: 1, N: topPull})
 		}
-		g.Measures = append(g.Measures, upright("height", "frame.height_mm", off+h.set.Depth+20, 0, high))
-		g.fit()
+		g.Measures = append(g.Measures, hold.Upright("height", "frame.height_mm", off+h.set.Depth+20, 0, high))
+		g.Fit()
 		out = append(out, FormPart{ID: p.ID, X: float64(p.X), Share: share, Geometry: g})
 	}
 	return out
 }
 
 // Notes warn of tall frames.
-func (h *stoodFrame) Notes() Notes {
-	n := fastenerNotes(&h.own, h.Screw, h.holes, h.hold)
+func (h *stoodFrame) Notes() hold.Notes {
+	n := hold.FastenerNotes(&h.own, h.Screw, h.holes, h.hold)
 	if float64(h.Height) > 1500 && h.hold == 0 {
 		n.Cautions = append(n.Cautions, "tie tall frames to the wall: children climb")
 	}

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"strings"
 
 	"aguante/core/fastener"
@@ -39,7 +40,7 @@ type Part struct {
 	Shear     quantity.Mass   `json:"shear_kg,omitempty"`
 	Rated     quantity.Mass   `json:"rated_kg,omitempty"`
 	Pair      bool            `json:"pair,omitempty"`
-	Means     Means           `json:"means,omitempty"`
+	Means     hold.Means      `json:"means,omitempty"`
 	Reach     quantity.Length `json:"reach_mm,omitempty"`
 	Leg       quantity.Length `json:"leg_mm,omitempty"`
 	Width     quantity.Length `json:"width_mm,omitempty"`
@@ -64,9 +65,9 @@ func (t Part) Validate(p *problem.List) {
 			p.Add("kind", "a %s is no %s", ty.Name, t.Kind)
 		}
 		p.Between("length_mm", float64(t.Length), 8, 400)
-		(&Measured{t.D, t.Root, t.Head}).validate(p)
+		(&hold.Measured{D: t.D, Root: t.Root, Head: t.Head}).Validate(p)
 		if t.Pull != 0 || t.Shear != 0 {
-			(&Rating{t.Pull, t.Shear, t.Means}).validate(p)
+			(&hold.Rating{Pull: t.Pull, Shear: t.Shear, Means: t.Means}).Validate(p)
 		}
 	case BracketPart:
 		p.Between("reach_mm", float64(t.Reach), 20, 1000)

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
@@ -12,13 +13,13 @@ import (
 // frame is row 17's braced bracket, of clear Douglas fir 38 × 60 in a half-lap.
 func frame() Frame {
 	return Frame{
-		Made: Made{"douglas-fir", "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 260,
-		Joint: Joint{Kind: LapJoint, Glued: true}, Brace: &Brace{Out: 200, Down: 220, High: 38},
+		Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 260,
+		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Brace: &Brace{Out: 200, Down: 220, High: 38},
 	}
 }
 
 func timberBracket() *TimberBracket {
-	return &TimberBracket{Frame: frame(), Holes: []PlateHole{{ID: "h1", Down: 80}, {ID: "h2", Down: 190}}, Screw: Fixing{Type: "wood-14", Length: 101.6}}
+	return &TimberBracket{Frame: frame(), Holes: []hold.PlateHole{{ID: "h1", Down: 80}, {ID: "h2", Down: 190}}, Screw: hold.Fixing{Type: "wood-14", Length: 101.6}}
 }
 
 func hangTimber(b *TimberBracket) *timbered {
@@ -27,7 +28,7 @@ func hangTimber(b *TimberBracket) *timbered {
 	return b.Hang(s).(*timbered)
 }
 
-func useOf(t *testing.T, h Hung, part, mode string, a Action) Use {
+func useOf(t *testing.T, h Hung, part, mode string, a hold.Action) hold.Use {
 	t.Helper()
 	for _, l := range h.Links() {
 		if l.Part == part && l.Mode == mode {
@@ -35,7 +36,7 @@ func useOf(t *testing.T, h Hung, part, mode string, a Action) Use {
 		}
 	}
 	t.Fatalf("no link %s/%s", part, mode)
-	return Use{}
+	return hold.Use{}
 }
 
 func TestRow17Brace(t *testing.T) {
@@ -52,14 +53,14 @@ func TestRow17Brace(t *testing.T) {
 
 func TestTimberBracketByHand(t *testing.T) {
 	h := hangTimber(timberBracket())
-	a := Action{R: 400, M: 400 * 150}
+	a := hold.Action{R: 400, M: 400 * 150}
 	// Arm: 400 × 150 × 50/200 = 15 000 N·mm; S 38 × 60²/6 = 22 800; Fb of clear Douglas
 	// fir at CD 1: 85 × 0.7368/2.1 = 29.82: 0.02206.
 	if u := useOf(t, h, "arm", "bending", a); !near(u.Used, 15000/22800.0/29.823, 0.002) {
 		t.Errorf("arm %v", u.Used)
 	}
 	// Past the brace's head at 200: 400 × 30.
-	if u := useOf(t, h, "arm", "bending", Action{R: 400, M: 400 * 230}); !near(u.Used, 12000/22800.0/29.823, 0.002) {
+	if u := useOf(t, h, "arm", "bending", hold.Action{R: 400, M: 400 * 230}); !near(u.Used, 12000/22800.0/29.823, 0.002) {
 		t.Errorf("arm past the brace %v", u.Used)
 	}
 	// Half-lap 38 × 60 under H 272.7 and V 100: 290.5/(38 × 60) = 0.1274 MPa against
@@ -73,44 +74,44 @@ func TestTimberBracketByHand(t *testing.T) {
 	}
 	// Upright: levers 180 and 70 over its foot: 60 000 × 180/(180² + 70²) = 289.5 at
 	// first, a little more with the contact's height.
-	if p := h.mount.columns[0].down.pull(nil, a.M, 180); p < 289.5 || p > 305 {
+	if p := h.mount.Columns[0].Down.Pull(nil, a.M, 180); p < 289.5 || p > 305 {
 		t.Errorf("upper screw pulls %v", p)
 	}
 }
 
 func TestJointsOfAnArm(t *testing.T) {
-	use := func(j Joint, a Action) Use {
+	use := func(j hold.Joint, a hold.Action) hold.Use {
 		b := timberBracket()
 		b.Brace, b.Joint = nil, j
-		if j.Kind == LapJoint && j.Screw != nil {
+		if j.Kind == hold.LapJoint && j.Screw != nil {
 			b.Width = 50 // in half of 38 mm no screw has six diameters
 		}
 		return useOf(t, hangTimber(b), "arm", "joint", a)
 	}
-	a := Action{R: 60, M: 60 * 120}
+	a := hold.Action{R: 60, M: 60 * 120}
 	four := []joint.Point{{X: 10, Y: 12}, {X: 28, Y: 12}, {X: 10, Y: 48}, {X: 28, Y: 48}}
 	for _, c := range []struct {
 		name  string
-		joint Joint
+		joint hold.Joint
 		fails string // part of why it holds nothing
 	}{
-		{"butt", Joint{Kind: ButtJoint, Glued: true}, "end-grain glue counts for nothing"},
-		{"dry lap", Joint{Kind: LapJoint}, "dry"},
-		{"lap", Joint{Kind: LapJoint, Glued: true}, ""},
-		{"lap with screws", Joint{Kind: LapJoint, Glued: true, Screw: &Fixing{Type: "wood-6", Length: 48}, Places: four}, ""},
-		{"screws", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 63.5}, Places: four}, ""},
-		{"one screw", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 63.5}, Places: four[:1]}, "hinge"},
-		{"short screws", Joint{Kind: ScrewJoint, Screw: &Fixing{Type: "wood-8", Length: 45}, Places: four}, "that they need"},
-		{"bolts", Joint{Kind: BoltJoint, Screw: &Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
-		{"short bolts", Joint{Kind: BoltJoint, Screw: &Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
-		{"gussets", Joint{Kind: GussetJoint, Screw: &Fixing{Type: "wood-8", Length: 38}, Places: four, Made: &Made{"birch-plywood", "clear"}}, ""},
-		{"glued dowels", Joint{Kind: DowelJoint, Glued: true, D: 10, Deep: 30, Places: four[1:3], Made: &Made{"european-beech", "clear"}}, ""},
-		{"dry dowels", Joint{Kind: DowelJoint, D: 10, Deep: 30, Places: four[1:3], Made: &Made{"european-beech", "clear"}}, "pull out"},
-		{"glued tenon", Joint{Kind: TenonJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
-		{"dry tenon", Joint{Kind: TenonJoint, D: 12, Deep: 32, High: 45}, ""},
-		{"mitre", Joint{Kind: MitreJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
-		{"screws from behind", Joint{Kind: BehindJoint, Screw: &Fixing{Type: "wood-14", Length: 100}, Places: four}, "end grain is not trusted"},
-		{"lags from behind", Joint{Kind: BehindJoint, Screw: &Fixing{Type: "lag-1/4", Length: 127}, Places: four}, ""},
+		{"butt", hold.Joint{Kind: hold.ButtJoint, Glued: true}, "end-grain glue counts for nothing"},
+		{"dry lap", hold.Joint{Kind: hold.LapJoint}, "dry"},
+		{"lap", hold.Joint{Kind: hold.LapJoint, Glued: true}, ""},
+		{"lap with screws", hold.Joint{Kind: hold.LapJoint, Glued: true, Screw: &hold.Fixing{Type: "wood-6", Length: 48}, Places: four}, ""},
+		{"screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four}, ""},
+		{"one screw", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four[:1]}, "hinge"},
+		{"short screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 45}, Places: four}, "that they need"},
+		{"bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
+		{"short bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
+		{"gussets", hold.Joint{Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 38}, Places: four, Made: &hold.Made{Wood: "birch-plywood", Grade: "clear"}}, ""},
+		{"glued dowels", hold.Joint{Kind: hold.DowelJoint, Glued: true, D: 10, Deep: 30, Places: four[1:3], Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, ""},
+		{"dry dowels", hold.Joint{Kind: hold.DowelJoint, D: 10, Deep: 30, Places: four[1:3], Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, "pull out"},
+		{"glued tenon", hold.Joint{Kind: hold.TenonJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
+		{"dry tenon", hold.Joint{Kind: hold.TenonJoint, D: 12, Deep: 32, High: 45}, ""},
+		{"mitre", hold.Joint{Kind: hold.MitreJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
+		{"screws from behind", hold.Joint{Kind: hold.BehindJoint, Screw: &hold.Fixing{Type: "wood-14", Length: 100}, Places: four}, "end grain is not trusted"},
+		{"lags from behind", hold.Joint{Kind: hold.BehindJoint, Screw: &hold.Fixing{Type: "lag-1/4", Length: 127}, Places: four}, ""},
 	} {
 		u := use(c.joint, a)
 		if c.fails != "" {
@@ -122,11 +123,11 @@ func TestJointsOfAnArm(t *testing.T) {
 		if !(u.Used > 0) || math.IsInf(u.Used, 1) {
 			t.Errorf("%s: %+v", c.name, u)
 		}
-		if far := use(c.joint, Action{R: 60, M: 60 * 160}); far.Used <= u.Used {
+		if far := use(c.joint, hold.Action{R: 60, M: 60 * 160}); far.Used <= u.Used {
 			t.Errorf("%s: a longer lever is easier, %v, %v", c.name, u.Used, far.Used)
 		}
-		if c.joint.Kind != ButtJoint {
-			if b := use(c.joint, Action{R: 60, M: 60 * 120, Case: Break}); b.Used >= u.Used {
+		if c.joint.Kind != hold.ButtJoint {
+			if b := use(c.joint, hold.Action{R: 60, M: 60 * 120, Case: hold.Break}); b.Used >= u.Used {
 				t.Errorf("%s: breaks no further than its working limit, %v, %v", c.name, b.Used, u.Used)
 			}
 		}
@@ -139,7 +140,7 @@ func TestJointsOfAnArm(t *testing.T) {
 }
 
 func TestPropertiesOfTimberBrackets(t *testing.T) {
-	a := Action{R: 300, M: 300 * 150}
+	a := hold.Action{R: 300, M: 300 * 150}
 	pull := func(b *TimberBracket) float64 { return useOf(t, hangTimber(b), "screws", "pull", a).Used }
 	base, tall, deep, thin := timberBracket(), timberBracket(), timberBracket(), timberBracket()
 	tall.Leg = 400
@@ -164,7 +165,7 @@ func TestPropertiesOfTimberBrackets(t *testing.T) {
 func TestBadTimberBrackets(t *testing.T) {
 	b := timberBracket()
 	b.Brace.Out, b.Brace.Down = 300, 400 // longer than arm and upright
-	b.Joint = Joint{Kind: "nailed"}
+	b.Joint = hold.Joint{Kind: "nailed"}
 	b.Front = &Front{High: 2, Corner: "round"}
 	b.Holes[0].Down = 900
 	l := problem.New()
@@ -178,15 +179,15 @@ func TestBadTimberBrackets(t *testing.T) {
 			t.Errorf("nothing is said of %s: %v", path, got)
 		}
 	}
-	for name, j := range map[string]Joint{
-		"screw":   {Kind: ScrewJoint},
-		"type":    {Kind: BoltJoint, Screw: &Fixing{Type: "wood-8", Length: 90}},
-		"d_mm":    {Kind: DowelJoint, Made: &Made{"european-beech", ""}},
-		"made":    {Kind: GussetJoint, Screw: &Fixing{Type: "wood-8", Length: 40}},
-		"high_mm": {Kind: TenonJoint, D: 10, Deep: 30},
+	for name, j := range map[string]hold.Joint{
+		"screw":   {Kind: hold.ScrewJoint},
+		"type":    {Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 90}},
+		"d_mm":    {Kind: hold.DowelJoint, Made: &hold.Made{Wood: "european-beech", Grade: ""}},
+		"made":    {Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 40}},
+		"high_mm": {Kind: hold.TenonJoint, D: 10, Deep: 30},
 	} {
 		l := problem.New()
-		j.validate(l)
+		j.Validate(l)
 		found := false
 		for _, p := range l.All() {
 			found = found || strings.HasSuffix(p.Path, name)

@@ -4,13 +4,14 @@
 package support
 
 import (
+	"aguante/core/hold"
 	"aguante/core/problem"
 	"aguante/core/working"
 )
 
 // Setting is the site of a support and the rail on the wall that it hangs on, if any.
 type Setting struct {
-	Site
+	hold.Site
 	Rail *Rail
 }
 
@@ -25,11 +26,11 @@ type Hung interface {
 	// nothing that could dent it.
 	Pad() float64
 	// Links returns everything that can give.
-	Links() []Link
+	Links() []hold.Link
 	// Geometry returns what the drawings draw under an action.
-	Geometry(a Action) Geometry
+	Geometry(a hold.Action) hold.Geometry
 	// Notes returns what was assumed and what to beware of.
-	Notes() Notes
+	Notes() hold.Notes
 }
 
 // Way is one way of hanging, as the document has it. Noun is what one of them is
@@ -46,14 +47,14 @@ type Shared interface {
 	// do to it, in their order.
 	Links() []SharedLink
 	// Geometry returns what the drawings draw, column by column of fasteners.
-	Geometry(all []Action) RailGeometry
-	Notes() Notes
+	Geometry(all []hold.Action) hold.RailGeometry
+	Notes() hold.Notes
 }
 
 // SharedLink is a link of a shared piece. Where says which part of it.
 type SharedLink struct {
-	Link
+	hold.Link
 	Where string
 	X     float64 // along the wall
-	Use   func(sh *working.Sheet, all []Action) Use
+	Use   func(sh *working.Sheet, all []hold.Action) hold.Use
 }

@@ -3,6 +3,7 @@
 package tables
 
 import (
+	"aguante/core/hold"
 	"bytes"
 	"encoding/csv"
 	"errors"
@@ -92,7 +93,7 @@ var parts = []column[support.Part]{
 	mass("shear_kg", func(p *support.Part) *quantity.Mass { return &p.Shear }),
 	mass("rated_kg", func(p *support.Part) *quantity.Mass { return &p.Rated }),
 	{"pair", func(p support.Part) string { return strconv.FormatBool(p.Pair) }, func(p *support.Part, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
-	word("means", func(p *support.Part) *support.Means { return &p.Means }),
+	word("means", func(p *support.Part) *hold.Means { return &p.Means }),
 	length("reach_mm", func(p *support.Part) *quantity.Length { return &p.Reach }),
 	length("leg_mm", func(p *support.Part) *quantity.Length { return &p.Leg }),
 	length("width_mm", func(p *support.Part) *quantity.Length { return &p.Width }),
@@ -105,7 +106,7 @@ func WriteParts(all []support.Part) string { return write(parts, all) }
 
 // ReadParts reads a stock of parts; they have no keys yet.
 func ReadParts(text string) ([]support.Part, []Bad, error) {
-	return read(text, parts, []string{"name", "kind"}, support.Part{Means: support.Unstated}, func(t *support.Part, p *problem.List) { t.Validate(p) })
+	return read(text, parts, []string{"name", "kind"}, support.Part{Means: hold.Unstated}, func(t *support.Part, p *problem.List) { t.Validate(p) })
 }
 
 // WriteContents writes what stands on a shelf.

@@ -1,6 +1,7 @@
 package tables
 
 import (
+	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"reflect"
@@ -105,10 +106,10 @@ func TestScanLines(t *testing.T) {
 
 func TestPartsGoOutAndComeIn(t *testing.T) {
 	parts := []support.Part{
-		{Name: `Deck screw, "80"`, Kind: support.ScrewPart, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: support.Unstated, Price: 0.31},
-		{Name: "=Toggle", Kind: support.AnchorPart, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: support.Ultimate},
-		{Name: "Long bracket", Kind: support.BracketPart, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: support.WorkingLoad, Price: 12.5},
-		{Name: "Peg", Kind: support.HookPart, Reach: 60, D: 19.05, Means: support.Unstated},
+		{Name: `Deck screw, "80"`, Kind: support.ScrewPart, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: hold.Unstated, Price: 0.31},
+		{Name: "=Toggle", Kind: support.AnchorPart, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: hold.Ultimate},
+		{Name: "Long bracket", Kind: support.BracketPart, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: hold.WorkingLoad, Price: 12.5},
+		{Name: "Peg", Kind: support.HookPart, Reach: 60, D: 19.05, Means: hold.Unstated},
 	}
 	text := WriteParts(parts)
 	if !strings.Contains(text, "'=Toggle") {

@@ -3,6 +3,7 @@
 package dresstest
 
 import (
+	"aguante/core/hold"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -183,7 +184,7 @@ func (r *Source) shake(s *design.Shelf) {
 		case u.Keyhole != nil:
 			u.Keyhole.Routed, u.Keyhole.Lip = r.chance(0.6), r.between(3, 10)
 			if r.chance(0.4) {
-				u.Keyhole.Rating = &support.Rating{Pull: 10, Shear: 20, Means: r.means()}
+				u.Keyhole.Rating = &hold.Rating{Pull: 10, Shear: 20, Means: r.means()}
 			}
 		}
 	}
@@ -193,11 +194,11 @@ func (r *Source) shake(s *design.Shelf) {
 	r.shakeForm(s)
 }
 
-func (r *Source) means() support.Means {
-	return pick(r, support.WorkingLoad, support.Ultimate, support.Unstated)
+func (r *Source) means() hold.Means {
+	return pick(r, hold.WorkingLoad, hold.Ultimate, hold.Unstated)
 }
 
-func (r *Source) shakeScrew(f *support.Fixing) {
+func (r *Source) shakeScrew(f *hold.Fixing) {
 	if r.chance(0.3) {
 		r.about(&f.Length)
 	} else {
@@ -208,7 +209,7 @@ func (r *Source) shakeScrew(f *support.Fixing) {
 	}
 	if f.Type == "sleeve-8" || f.Type == "toggle" {
 		if r.chance(0.7) {
-			f.Rating = &support.Rating{Pull: 80, Shear: 120, Means: r.means()}
+			f.Rating = &hold.Rating{Pull: 80, Shear: 120, Means: r.means()}
 		}
 	} else if r.chance(0.1) {
 		f.Recess = r.between(2, 15)
@@ -221,18 +222,18 @@ func (r *Source) shakeScrew(f *support.Fixing) {
 	}
 }
 
-func (r *Source) boardScrews(reach quantity.Length) *support.BoardScrews {
+func (r *Source) boardScrews(reach quantity.Length) *hold.BoardScrews {
 	if r.chance(0.5) {
 		return nil
 	}
-	return &support.BoardScrews{Fixing: support.Fixing{Type: pick(r, "wood-8", "wood-4"), Length: r.between(16, 60)}, Count: 1 + r.IntN(3), FromWall: reach / 2}
+	return &hold.BoardScrews{Fixing: hold.Fixing{Type: pick(r, "wood-8", "wood-4"), Length: r.between(16, 60)}, Count: 1 + r.IntN(3), FromWall: reach / 2}
 }
 
 func (r *Source) shakeFlat(b *support.FlatBracket) {
 	r.about(&b.Reach)
 	r.about(&b.Thickness)
 	r.shakeScrew(&b.Screw)
-	b.Steel, b.LegSide = pick(r, support.Unmarked, support.Structural), pick(r, support.LegBelow, support.LegAbove)
+	b.Steel, b.LegSide = pick(r, hold.Unmarked, hold.Structural), pick(r, support.LegBelow, support.LegAbove)
 	b.Board = r.boardScrews(b.Reach)
 }
 
@@ -244,10 +245,10 @@ func (r *Source) shakePin(p *support.Pin) {
 		p.Width = p.High
 	}
 	if p.Kind == support.RodPin {
-		p.Steel = pick(r, support.Unmarked, support.Structural)
+		p.Steel = pick(r, hold.Unmarked, hold.Structural)
 	}
 	if p.Wood == "" {
-		p.Made = support.Made{Wood: "white-ash", Grade: "clear"}
+		p.Made = hold.Made{Wood: "white-ash", Grade: "clear"}
 	}
 	r.about(&p.Tip)
 	r.about(&p.Root)
@@ -264,7 +265,7 @@ func (r *Source) shakeFrame(f *support.Frame) {
 	} else if f.Brace != nil {
 		f.Brace.Out = min(f.Brace.Out, f.Reach)
 		if r.chance(0.4) {
-			f.Brace.Screw, f.Brace.Count = &support.Fixing{Type: "wood-5", Length: r.between(40, 90)}, 1+r.IntN(3)
+			f.Brace.Screw, f.Brace.Count = &hold.Fixing{Type: "wood-5", Length: r.between(40, 90)}, 1+r.IntN(3)
 		}
 	}
 	if r.chance(0.2) {
@@ -274,32 +275,32 @@ func (r *Source) shakeFrame(f *support.Frame) {
 	r.shakeJoint(&f.Joint, float64(f.High), float64(f.Deep))
 }
 
-func (r *Source) shakeJoint(j *support.Joint, high, wide float64) {
-	j.Kind, j.Glued = pick(r, support.JointKinds()...), r.chance(0.7)
+func (r *Source) shakeJoint(j *hold.Joint, high, wide float64) {
+	j.Kind, j.Glued = pick(r, hold.JointKinds()...), r.chance(0.7)
 	j.Places, j.Screw, j.Made = nil, nil, nil
 	switch j.Kind {
-	case support.ScrewJoint, support.GussetJoint:
-		j.Screw = &support.Fixing{Type: pick(r, "wood-8", "wood-5"), Length: r.between(30, 70)}
-	case support.BoltJoint:
-		j.Screw = &support.Fixing{Type: pick(r, "bolt-1/4", "bolt-6"), Length: r.between(40, 120)}
-	case support.BehindJoint:
-		j.Screw = &support.Fixing{Type: pick(r, "lag-1/4", "coach-6"), Length: r.between(70, 120)}
-	case support.LapJoint:
+	case hold.ScrewJoint, hold.GussetJoint:
+		j.Screw = &hold.Fixing{Type: pick(r, "wood-8", "wood-5"), Length: r.between(30, 70)}
+	case hold.BoltJoint:
+		j.Screw = &hold.Fixing{Type: pick(r, "bolt-1/4", "bolt-6"), Length: r.between(40, 120)}
+	case hold.BehindJoint:
+		j.Screw = &hold.Fixing{Type: pick(r, "lag-1/4", "coach-6"), Length: r.between(70, 120)}
+	case hold.LapJoint:
 		if r.chance(0.3) {
-			j.Screw = &support.Fixing{Type: "wood-4", Length: r.between(20, 50)}
+			j.Screw = &hold.Fixing{Type: "wood-4", Length: r.between(20, 50)}
 		}
 	}
-	if j.Screw != nil || j.Kind == support.DowelJoint {
+	if j.Screw != nil || j.Kind == hold.DowelJoint {
 		in := min(12, high/3, wide/3)
 		j.Places = dress.Corners(high, wide, in)
 	}
 	switch j.Kind {
-	case support.DowelJoint:
-		j.D, j.Deep, j.Made = r.between(6, 12), r.between(20, 40), &support.Made{Wood: "european-beech", Grade: "clear"}
-	case support.TenonJoint, support.MitreJoint:
+	case hold.DowelJoint:
+		j.D, j.Deep, j.Made = r.between(6, 12), r.between(20, 40), &hold.Made{Wood: "european-beech", Grade: "clear"}
+	case hold.TenonJoint, hold.MitreJoint:
 		j.D, j.Deep, j.High = r.between(8, 16), r.between(20, 40), r.between(20, 60)
-	case support.GussetJoint:
-		j.Made = &support.Made{Wood: "birch-plywood", Grade: "clear"}
+	case hold.GussetJoint:
+		j.Made = &hold.Made{Wood: "birch-plywood", Grade: "clear"}
 	}
 }
 
@@ -332,7 +333,7 @@ func (r *Source) shakeForm(s *design.Shelf) {
 			k.Uprights[0].Notch = &support.Notch{Up: 300, High: 60, Deep: r.between(5, 15)}
 		}
 		if r.chance(0.4) {
-			k.Ledger = &support.RackLedger{Made: support.Made{Wood: "douglas-fir"}, Height: 89, Thickness: 38, Screw: k.Screw, Count: r.IntN(4)}
+			k.Ledger = &support.RackLedger{Made: hold.Made{Wood: "douglas-fir"}, Height: 89, Thickness: 38, Screw: k.Screw, Count: r.IntN(4)}
 		}
 		if r.chance(0.4) {
 			r.shakeJoint(&k.Joint, float64(k.Arm.High), float64(k.Width))
@@ -343,7 +344,7 @@ func (r *Source) shakeForm(s *design.Shelf) {
 		h.Peg.Kind = pick(r, support.WoodPeg, support.Pipe, support.Cast)
 		if h.Peg.Kind != support.WoodPeg {
 			h.Peg.Wall, h.Peg.Flange, h.Peg.Apart, h.Peg.Count = 2.5, 64, 40, 1+r.IntN(4)
-			h.Peg.Screw = support.Fixing{Type: pick(r, "wood-10", "wood-5"), Length: r.between(16, 40)}
+			h.Peg.Screw = hold.Fixing{Type: pick(r, "wood-10", "wood-5"), Length: r.between(16, 40)}
 		}
 		h.Peg.Up = min(h.Peg.Up, h.Height/2)
 		r.about(&h.Peg.Reach)

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"math"
@@ -10,8 +10,8 @@ func TestRow11Heel(t *testing.T) {
 		{30000, 19.05, 700, 2.4, 1616},
 		{30000, 90, 38, 2.4, 340.4},
 	} {
-		h := newHeel([]float64{c.d}, c.b, c.fb)
-		got := h.pull(nil, c.m, c.d)
+		h := NewHeel([]float64{c.d}, c.b, c.fb)
+		got := h.Pull(nil, c.m, c.d)
 		if !near(got, c.want, 0.005) {
 			t.Errorf("T %v, want %v", got, c.want)
 		}
@@ -26,22 +26,22 @@ func TestRow11Heel(t *testing.T) {
 
 func TestHeelBalancesWithSeveralRows(t *testing.T) {
 	levers := []float64{20, 60, 95}
-	h := newHeel(levers, 38, 2.4)
+	h := NewHeel(levers, 38, 2.4)
 	for _, part := range []float64{0.05, 0.3, 0.7, 0.95, 0.999} {
 		m := part * h.capacity
-		a, sum, turn := h.contact(m), 0.0, 0.0
+		a, sum, turn := h.Contact(m), 0.0, 0.0
 		for _, y := range levers {
-			p := h.pull(nil, m, y)
+			p := h.Pull(nil, m, y)
 			sum += p
 			turn += p * (y - a/2)
 		}
-		if !near(sum, h.fb*h.b*a, 1e-4) || !near(turn, m, 1e-4) {
-			t.Errorf("at %v of the capacity: pulls sum to %v against a push of %v, moments %v of %v", part, sum, h.fb*h.b*a, turn, m)
+		if !near(sum, h.Fb*h.B*a, 1e-4) || !near(turn, m, 1e-4) {
+			t.Errorf("at %v of the capacity: pulls sum to %v against a push of %v, moments %v of %v", part, sum, h.Fb*h.B*a, turn, m)
 		}
 	}
 	last := 0.0
 	for m := 0.0; m < 2*h.capacity; m += h.capacity / 50 {
-		if p := h.pull(nil, m, 95); p < last-1e-6 {
+		if p := h.Pull(nil, m, 95); p < last-1e-6 {
 			t.Fatalf("the pull falls from %v to %v as the moment grows", last, p)
 		} else {
 			last = p

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"aguante/core/fastener"
@@ -7,12 +7,12 @@ import (
 	"math"
 )
 
-// around is the wood that a pin should have about it, mm (Rule).
-const around = 6.0
+// Around is the wood that a pin should have about it, mm (Rule).
+const Around = 6.0
 
-// boreStrength is what the wall of a bore takes from a pin, MPa: Fe across the
+// BoreStrength is what the wall of a bore takes from a pin, MPa: Fe across the
 // grain over 5, or along a stud's over 4; at the break Fe itself.
-func boreStrength(sh *working.Sheet, b material.Board, d float64, across bool, on material.Basis) (float64, string) {
+func BoreStrength(sh *working.Sheet, b material.Board, d float64, across bool, on material.Basis) (float64, string) {
 	fe := fastener.Embedding(sh, b.G(), d, across)
 	part, by := 5.0, "Fe⊥ / 5"
 	if !across {
@@ -24,13 +24,13 @@ func boreStrength(sh *working.Sheet, b material.Board, d float64, across bool, o
 	return fe / part, by
 }
 
-// droopLimit is how far a thing may go down at its front before what lies on it starts
+// DroopLimit is how far a thing may go down at its front before what lies on it starts
 // to creep and roll: a hundredth of its depth, mm (Rule).
-func droopLimit(depth float64) float64 { return depth / 100 }
+func DroopLimit(depth float64) float64 { return depth / 100 }
 
-// splitting is the force across its grain, N, that splits a piece b thick and h
+// Splitting is the force across its grain, N, that splits a piece b thick and h
 // high, he being from the loaded edge to the farthest fastener (EC5 8.1.4).
-func splitting(sh *working.Sheet, b, h, he float64, on material.Basis) float64 {
+func Splitting(sh *working.Sheet, b, h, he float64, on material.Basis) float64 {
 	he = min(max(he, 0), 0.95*h)
 	by, formula := 0.48*on.CD, "14 × b × √(he / (1 − he / h)) × 0.48 × CD"
 	if on.Mean {

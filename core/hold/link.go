@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"aguante/core/working"
@@ -69,5 +69,5 @@ type Notes struct {
 	Cautions []string
 }
 
-// fails is the use of a gate that does not hold.
-var fails = math.Inf(1)
+// Fails is the use of a gate that does not hold.
+var Fails = math.Inf(1)

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import "aguante/core/wall"
 
@@ -74,20 +74,20 @@ type Fact struct {
 	Bad   bool    `json:"bad,omitempty"`
 }
 
-func long(name string, mm float64) Fact { return Fact{Name: name, Value: mm, Kind: "length"} }
-func pulls(name string, n float64) Fact { return Fact{Name: name, Value: n, Kind: "force"} }
+func Long(name string, mm float64) Fact { return Fact{Name: name, Value: mm, Kind: "length"} }
+func Pulls(name string, n float64) Fact { return Fact{Name: name, Value: n, Kind: "force"} }
 
-// across and upright are dimension lines that can be typed on.
-func across(name, edit string, z1, z2, y float64) Measure {
+// Across and upright are dimension lines that can be typed on.
+func Across(name, edit string, z1, z2, y float64) Measure {
 	return Measure{Name: name, Z1: z1, Y1: y, Z2: z2, Y2: y, MM: z2 - z1, Edit: edit}
 }
 
-func upright(name, edit string, z, y1, y2 float64) Measure {
+func Upright(name, edit string, z, y1, y2 float64) Measure {
 	return Measure{Name: name, Z1: z, Y1: y1, Z2: z, Y2: y2, MM: y2 - y1, Edit: edit}
 }
 
-// box is a rectangle between two corners.
-func box(x0, y0, x1, y1 float64) [][2]float64 {
+// Box is a rectangle between two corners.
+func Box(x0, y0, x1, y1 float64) [][2]float64 {
 	return [][2]float64{{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}}
 }
 
@@ -96,15 +96,15 @@ func Blank() Geometry {
 	return Geometry{Shapes: []Shape{}, Forces: []Force{}, Measures: []Measure{}, Facts: []Fact{}, Marks: []Fact{}, Holes: []Hole{}}
 }
 
-// newGeometry starts the drawing of a support under an action.
-func (s *Site) newGeometry(a Action) Geometry {
+// NewGeometry starts the drawing of a support under an action.
+func (s *Site) NewGeometry(a Action) Geometry {
 	g := Blank()
 	g.Gap, g.Arm = s.Wall.Lining.Gap(), a.Arm()
 	return g
 }
 
-// fit sets what the side view has to show.
-func (g *Geometry) fit() {
+// Fit sets what the side view has to show.
+func (g *Geometry) Fit() {
 	for _, s := range g.Shapes {
 		for _, p := range s.Side {
 			g.Low, g.High, g.Reach = min(g.Low, p[1]), max(g.High, p[1]), max(g.Reach, p[0])
@@ -123,7 +123,7 @@ func (g *Geometry) With(o Geometry) {
 	}
 	g.Forces, g.Measures, g.Facts = append(g.Forces, o.Forces...), append(g.Measures, o.Measures...), append(g.Facts, o.Facts...)
 	g.Holes = append(g.Holes, o.Holes...)
-	g.fit()
+	g.Fit()
 }
 
 // RailGeometry is a shared piece as it is drawn: from the front as it lies along

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"aguante/core/fastener"
@@ -6,23 +6,23 @@ import (
 	"aguante/core/problem"
 )
 
-// piece is what a fastener goes through on its way to the wall: steel, which has
+// Through is what a fastener goes through on its way to the wall: steel, which has
 // no wood, or timber.
-type piece struct {
+type Through struct {
 	fastener.Member
 	name string
 	wood *material.Board
 }
 
-// plate is a steel piece t mm thick.
-func plate(t float64) piece {
-	return piece{Member: fastener.Member{Steel: true, Length: t}, name: "plate"}
+// Plate is a steel piece t mm thick.
+func Plate(t float64) Through {
+	return Through{Member: fastener.Member{Steel: true, Length: t}, name: "plate"}
 }
 
-// timber is a wooden piece t mm thick; across says that the load runs across its
+// Wooden is a wooden piece t mm thick; across says that the load runs across its
 // grain, as it does in a level strip.
-func timber(name string, b material.Board, t float64, across bool) piece {
-	return piece{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b}
+func Wooden(name string, b material.Board, t float64, across bool) Through {
+	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b}
 }
 
 // Made is what a wooden part is made of. No grade means knots to a third of the
@@ -34,7 +34,7 @@ type Made struct {
 
 const usualGrade = "knots"
 
-func (w Made) validate(p *problem.List) {
+func (w Made) Validate(p *problem.List) {
 	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, 1); !ok {
 		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
 	}
@@ -43,8 +43,8 @@ func (w Made) validate(p *problem.List) {
 	}
 }
 
-// board makes it a piece of a width and thickness, mm, in a dry room.
-func (w Made) board(width, thickness float64) material.Board {
+// Board makes it a piece of a width and thickness, mm, in a dry room.
+func (w Made) Board(width, thickness float64) material.Board {
 	grade := w.Grade
 	if grade == "" {
 		grade = usualGrade
@@ -54,9 +54,9 @@ func (w Made) board(width, thickness float64) material.Board {
 	return b
 }
 
-// stuff is what it is drawn as.
-func (w Made) stuff() Stuff {
-	if b := w.board(20, 20); b.Panel != nil {
+// Stuff is what it is drawn as.
+func (w Made) Stuff() Stuff {
+	if b := w.Board(20, 20); b.Panel != nil {
 		return Sheet
 	}
 	return Timber

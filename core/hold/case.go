@@ -1,7 +1,7 @@
 // Package hold has what every way of hanging stands on: what a support is asked, what
 // a link answers, fasteners through pieces into the wall, heels, bores, joints, steel,
 // and the geometry that the drawings draw.
-package support
+package hold
 
 import (
 	"aguante/core/material"
@@ -17,7 +17,7 @@ const (
 	Everyday Case = iota
 	Sudden
 	Break
-	cases
+	Cases
 )
 
 // Site is where a support hangs and what it carries. Lengths in mm. Bases
@@ -31,12 +31,12 @@ type Site struct {
 	Thickness float64 // of the board
 	Along     float64
 	Board     material.Board
-	Bases     [cases]material.Basis
+	Bases     [Cases]material.Basis
 }
 
 // BasesFor returns the footing of the three cases for contents that stay.
-func BasesFor(d material.Duration) [cases]material.Basis {
-	return [cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: 1.60}, Break: {CD: 1, Mean: true}}
+func BasesFor(d material.Duration) [Cases]material.Basis {
+	return [Cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: 1.60}, Break: {CD: 1, Mean: true}}
 }
 
 // Action is what the shelf does to one support: R pushes it down, newtons, and

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"math"
@@ -42,8 +42,8 @@ const (
 	Unstated    Means = "unstated"
 )
 
-// screw finds a fixing in the catalogue.
-func (f Fixing) screw() fastener.Screw {
+// Screw finds a fixing in the catalogue.
+func (f Fixing) Screw() fastener.Screw {
 	t, _ := fastener.TypeOf(f.Type)
 	return fastener.Screw{Type: f.Own.over(t), Length: float64(f.Length)}
 }
@@ -64,9 +64,9 @@ func StockLength(key string, least, most float64) quantity.Length {
 	return quantity.Length(max(under, 8))
 }
 
-// noun is what a person calls it.
-func (f Fixing) noun() string {
-	switch f.screw().Kind {
+// Noun is what a person calls it.
+func (f Fixing) Noun() string {
+	switch f.Screw().Kind {
 	case fastener.Anchor:
 		return "anchor"
 	case fastener.Bolt:
@@ -75,10 +75,10 @@ func (f Fixing) noun() string {
 	return "screw"
 }
 
-// head is the diameter of its head, or of the washer under it: 2.5 D where
+// HeadAcross is the diameter of its head, or of the washer under it: 2.5 D where
 // nobody has said (Rule), mm.
-func (f Fixing) head() float64 {
-	s := f.screw()
+func (f Fixing) HeadAcross() float64 {
+	s := f.Screw()
 	switch {
 	case f.Head > 0:
 		return float64(f.Head)
@@ -105,16 +105,16 @@ func (f Fixing) Validate(p *problem.List) {
 	if !(f.Angle >= -45 && f.Angle <= 45) {
 		p.Add("angle_deg", "%s° is not possible here: give −45 to 45", quantity.Decimal(f.Angle, 0))
 	}
-	f.Own.validate(p.In("own"))
+	f.Own.Validate(p.In("own"))
 	if r := f.Rating; r != nil {
 		if ok && t.Kind != fastener.Anchor {
 			p.Add("rating", "only an anchor has a rating: what a %s holds is worked out", t.Name)
 		}
-		r.validate(p.In("rating"))
+		r.Validate(p.In("rating"))
 	}
 }
 
-func (r *Rating) validate(p *problem.List) {
+func (r *Rating) Validate(p *problem.List) {
 	p.MassBetween("pull_kg", float64(r.Pull), 0.5, 5000)
 	p.MassBetween("shear_kg", float64(r.Shear), 0.5, 5000)
 	p.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
@@ -126,7 +126,7 @@ const usualGypsum = 12.5
 
 // unknown says why nothing is known of an unrated anchor here, or "".
 func (f Fixing) unknown(w *wall.Wall) string {
-	t := f.screw()
+	t := f.Screw()
 	switch {
 	case t.Kind == fastener.Drywall:
 		return "is hardened for boarding walls and snaps under load: use a wood screw"
@@ -144,146 +144,146 @@ func (f Fixing) unknown(w *wall.Wall) string {
 	return ""
 }
 
-// drilled is one hole, what its fastener meets, and what it takes there in each
+// Drilled is one hole, what its fastener meets, and what it takes there in each
 // case.
-type drilled struct {
-	id    string
-	x, y  float64 // along the wall, and above the board's underside
-	fix   Fixing
-	screw fastener.Screw
-	piece piece
-	split string // why the piece splits there, or ""
-	wall  *wall.Wall
-	hit   wall.Hit
-	grip  fastener.Grip
-	caps  [cases]takes
+type Drilled struct {
+	Id      string
+	X, Y    float64 // along the wall, and above the board's underside
+	fix     Fixing
+	Screw   fastener.Screw
+	Through Through
+	split   string // why the piece splits there, or ""
+	wall    *wall.Wall
+	Hit     wall.Hit
+	Grip    fastener.Grip
+	Caps    [Cases]takes
 }
 
 // takes is what one fastener takes pulled and pushed across, N.
 type takes struct {
-	pull, push float64
+	Pull, Push float64
 	by         string // what limits the pull
 }
 
-// drill puts a fixing through a piece into the wall at x, y.
-func (s *Site) drill(id string, x, y float64, fix Fixing, through piece) drilled {
-	d := drilled{id: id, x: x, y: y, fix: fix, screw: fix.screw(), piece: through, wall: s.Wall}
+// Drill puts a fixing through a piece into the wall at x, y.
+func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drilled {
+	d := Drilled{Id: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall}
 	if through.wood != nil {
-		d.piece.Length = max(0, through.Length-float64(fix.Recess))
+		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
-	d.hit = s.Wall.Meet(x, s.Underside+y, d.screw)
-	switch st := d.hit.Behind(); {
-	case d.anchor():
-		d.grip = d.anchorGrip()
-	case st != nil && d.hit.Meets != wall.Misses:
-		d.grip = d.gripOf(d.screw)
+	d.Hit = s.Wall.Meet(x, s.Underside+y, d.Screw)
+	switch st := d.Hit.Behind(); {
+	case d.Anchor():
+		d.Grip = d.anchorGrip()
+	case st != nil && d.Hit.Meets != wall.Misses:
+		d.Grip = d.gripOf(d.Screw)
 	}
 	d.fill(s)
 	return d
 }
 
 // fill works out what it takes in each case.
-func (d *drilled) fill(s *Site) {
-	if d.counts() {
-		for c := range cases {
-			d.caps[c] = d.takes(nil, c, s.Bases[c])
+func (d *Drilled) fill(s *Site) {
+	if d.Counts() {
+		for c := range Cases {
+			d.Caps[c] = d.Takes(nil, c, s.Bases[c])
 		}
 	}
 }
 
 // gripOf is what a screw finds in the stud behind piece and lining, along its own
 // slant.
-func (d *drilled) gripOf(screw fastener.Screw) fastener.Grip {
+func (d *Drilled) gripOf(screw fastener.Screw) fastener.Grip {
 	by := d.fix.slant()
-	return screw.Grip(d.piece.Length*by, d.wall.Lining.Gap()*by, float64(d.hit.Behind().Depth)*by)
+	return screw.Grip(d.Through.Length*by, d.wall.Lining.Gap()*by, float64(d.Hit.Behind().Depth)*by)
 }
 
-func (d *drilled) anchor() bool { return d.screw.Kind == fastener.Anchor }
+func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
 
 // anchorGrip: in masonry five diameters behind the piece and whatever lines the
 // wall (Rule); in a lining the anchor must be longer than that is thick.
-func (d *drilled) anchorGrip() fastener.Grip {
+func (d *Drilled) anchorGrip() fastener.Grip {
 	gap := d.wall.Lining.Gap()
-	g := fastener.Grip{Least: 5 * d.screw.D}
-	g.In = max(0, d.screw.Length-d.piece.Length-gap)
-	if d.screw.Fits == fastener.InLining {
-		g.In, g.Least = max(0, d.screw.Length-d.piece.Length), gap
+	g := fastener.Grip{Least: 5 * d.Screw.D}
+	g.In = max(0, d.Screw.Length-d.Through.Length-gap)
+	if d.Screw.Fits == fastener.InLining {
+		g.In, g.Least = max(0, d.Screw.Length-d.Through.Length), gap
 	}
 	g.Holds = g.In >= g.Least-1e-9
 	return g
 }
 
-// counts tells whether the fastener is relied on. One that would come out of the
+// Counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
-func (d *drilled) counts() bool {
-	return d.hit.Counts && d.grip.Holds && !d.grip.Through && d.fix.unknown(d.wall) == "" && d.split == "" && !d.sunk()
+func (d *Drilled) Counts() bool {
+	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.fix.unknown(d.wall) == "" && d.split == "" && !d.sunk()
 }
 
 // sunk tells that the head has no wood left under it.
-func (d *drilled) sunk() bool { return d.piece.wood != nil && d.piece.Length < 3 }
+func (d *Drilled) sunk() bool { return d.Through.wood != nil && d.Through.Length < 3 }
 
-// why says why a fastener does not count, or what is amiss with one that does;
+// Why says why a fastener does not count, or what is amiss with one that does;
 // "" where nothing is.
-func (d *drilled) why() string {
+func (d *Drilled) Why() string {
 	unknown := d.fix.unknown(d.wall)
 	switch {
-	case !d.hit.Counts:
-		return d.hit.Why + ": not counted"
+	case !d.Hit.Counts:
+		return d.Hit.Why + ": not counted"
 	case unknown != "":
 		return unknown + "; not counted"
 	case d.split != "":
 		return d.split + ": not counted"
 	case d.sunk():
-		return "is sunk through the " + d.piece.name + ": not counted"
-	case !d.grip.Holds && d.anchor():
+		return "is sunk through the " + d.Through.name + ": not counted"
+	case !d.Grip.Holds && d.Anchor():
 		return "is too short for the wall: not counted"
-	case !d.grip.Holds:
+	case !d.Grip.Holds:
 		return "is too short for the stud: not counted"
-	case d.grip.Through:
+	case d.Grip.Through:
 		return "comes out of the stud's back, do not drill: not counted"
-	case d.hit.Meets == wall.Edge:
+	case d.Hit.Meets == wall.Edge:
 		return "is near the stud's edge: it may split"
 	}
 	return ""
 }
 
 // stud returns the lumber behind a hole.
-func (d *drilled) stud() material.Lumber {
-	l, _ := material.LumberOf(d.hit.Behind().Wood)
+func (d *Drilled) stud() material.Lumber {
+	l, _ := material.LumberOf(d.Hit.Behind().Wood)
 	return l
 }
 
 // toed is the push that an angled fastener keeps (NDS 12.5.4.2, of nails).
 const toed = 0.83
 
-// takes works out what the fastener takes: as a pull the least of the wood, its
+// Takes works out what the fastener takes: as a pull the least of the wood, its
 // own steel, and the piece that its head or washer is drawn through (steel does
 // not let it), and the push across; an anchor by its rating.
-func (d *drilled) takes(sh *working.Sheet, c Case, on material.Basis) takes {
-	if d.anchor() {
+func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
+	if d.Anchor() {
 		return d.rated(sh, c, on)
 	}
 	wood := d.stud()
 	out := takes{by: "pull out of the stud"}
-	out.pull = fastener.Withdrawal(sh, d.screw, wood.G, d.grip.Thread, on)
-	if steel := fastener.Steel(sh, d.screw, on); steel < out.pull {
-		out.pull, out.by = steel, "tear in two"
+	out.Pull = fastener.Withdrawal(sh, d.Screw, wood.G, d.Grip.Thread, on)
+	if steel := fastener.Steel(sh, d.Screw, on); steel < out.Pull {
+		out.Pull, out.by = steel, "tear in two"
 	}
-	if h, by := d.drawnThrough(sh, on); h < out.pull {
-		out.pull, out.by = h, by
+	if h, by := d.drawnThrough(sh, on); h < out.Pull {
+		out.Pull, out.by = h, by
 	}
-	out.push, _ = fastener.Lateral(sh, d.screw, d.piece.Member, fastener.Member{G: wood.G, Length: d.grip.Bearing}, d.wall.Lining.Gap(), on)
+	out.Push, _ = fastener.Lateral(sh, d.Screw, d.Through.Member, fastener.Member{G: wood.G, Length: d.Grip.Bearing}, d.wall.Lining.Gap(), on)
 	square := 1.0
 	if d.fix.Angle != 0 {
 		square = 1 / d.fix.slant()
-		out.push *= toed
+		out.Push *= toed
 	}
-	out.pull *= square
+	out.Pull *= square
 	if sh.On() {
-		sh.Add("T′", "pull that the screw takes: the least of wood, steel and head, by the cosine of its slant", "min(W, N, H) × cos", out.pull, working.Force, "NDS 12.2",
-			working.In("least", out.pull/square, working.Force), working.In("cos", square, working.Ratio))
+		sh.Add("T′", "pull that the screw takes: the least of wood, steel and head, by the cosine of its slant", "min(W, N, H) × cos", out.Pull, working.Force, "NDS 12.2",
+			working.In("least", out.Pull/square, working.Force), working.In("cos", square, working.Ratio))
 		if d.fix.Angle != 0 {
-			sh.Add("Zα", "push across on a slanted one", "Z × 0.83", out.push, working.Force, "NDS 12.5.4.2, of nails", working.In("Z", out.push/toed, working.Force))
+			sh.Add("Zα", "push across on a slanted one", "Z × 0.83", out.Push, working.Force, "NDS 12.5.4.2, of nails", working.In("Z", out.Push/toed, working.Force))
 		}
 	}
 	return out
@@ -291,20 +291,20 @@ func (d *drilled) takes(sh *working.Sheet, c Case, on material.Basis) takes {
 
 // drawnThrough is the pull that draws the head or the washer through a wooden
 // piece; without end for steel.
-func (d *drilled) drawnThrough(sh *working.Sheet, on material.Basis) (float64, string) {
-	if d.piece.wood == nil {
+func (d *Drilled) drawnThrough(sh *working.Sheet, on material.Basis) (float64, string) {
+	if d.Through.wood == nil {
 		return math.Inf(1), ""
 	}
-	return headThrough(sh, d.fix, d.piece, on), "pull their heads through the " + d.piece.name
+	return HeadThrough(sh, d.fix, d.Through, on), "pull their heads through the " + d.Through.name
 }
 
-// headThrough is it for a fixing through a wooden piece: a head by NDS 12.2.5, a
+// HeadThrough is it for a fixing through a wooden piece: a head by NDS 12.2.5, a
 // washer by the wood's bearing.
-func headThrough(sh *working.Sheet, f Fixing, p piece, on material.Basis) float64 {
-	if s := f.screw(); s.Kind == fastener.Lag || s.Kind == fastener.Bolt {
-		return fastener.Washer(sh, f.head(), s.D, p.wood.Bearing(sh, on))
+func HeadThrough(sh *working.Sheet, f Fixing, p Through, on material.Basis) float64 {
+	if s := f.Screw(); s.Kind == fastener.Lag || s.Kind == fastener.Bolt {
+		return fastener.Washer(sh, f.HeadAcross(), s.D, p.wood.Bearing(sh, on))
 	}
-	return fastener.PullThrough(sh, f.head(), p.G, p.Length, on)
+	return fastener.PullThrough(sh, f.HeadAcross(), p.G, p.Length, on)
 }
 
 // lasting is what a gypsum anchor keeps of its pull under a load that hangs out
@@ -315,98 +315,98 @@ const lasting = 0.6
 // load, a quarter of it where it is ultimate or nobody says what it is, the low
 // figure of the table where there is none (Rule). The expected break is the
 // ultimate rating, where that is known; without it, nothing is left to say.
-func (d *drilled) rated(sh *working.Sheet, c Case, on material.Basis) takes {
-	out := takes{pull: d.screw.Pull, push: d.screw.Shear, by: "pull out of the wall"}
+func (d *Drilled) rated(sh *working.Sheet, c Case, on material.Basis) takes {
+	out := takes{Pull: d.Screw.Pull, Push: d.Screw.Shear, by: "pull out of the wall"}
 	share, source := 1.0, "Rule: nothing is known of it, low on purpose"
 	if r := d.fix.Rating; r != nil {
-		out.pull, out.push, source = r.Pull.Weight(), r.Shear.Weight(), "maker's rating, "+string(r.Means)
+		out.Pull, out.Push, source = r.Pull.Weight(), r.Shear.Weight(), "maker's rating, "+string(r.Means)
 		if r.Means != WorkingLoad && c != Break {
 			share = 1.0 / 4
 		}
 	}
 	long := 1.0
-	if d.screw.Fits == fastener.InLining {
+	if d.Screw.Fits == fastener.InLining {
 		out.by = "pull out of the lining"
 		if c == Everyday && d.wall.Lining.Kind == wall.Gypsum {
 			long = lasting
 		}
 	}
-	pull, push := out.pull*share*long, out.push*share
+	pull, push := out.Pull*share*long, out.Push*share
 	if sh.On() {
-		sh.Add("T′", "pull that one "+d.screw.Name+" takes", "rating × share × lasting", pull, working.Force, source,
-			working.In("rating", out.pull, working.Force), working.In("share", share, working.Ratio), working.In("lasting", long, working.Ratio))
+		sh.Add("T′", "pull that one "+d.Screw.Name+" takes", "rating × share × lasting", pull, working.Force, source,
+			working.In("rating", out.Pull, working.Force), working.In("share", share, working.Ratio), working.In("lasting", long, working.Ratio))
 		sh.Add("Z", "push across that it takes", "rating × share", push, working.Force, source,
-			working.In("rating", out.push, working.Force), working.In("share", share, working.Ratio))
+			working.In("rating", out.Push, working.Force), working.In("share", share, working.Ratio))
 	}
-	out.pull, out.push = pull, push
-	if h, by := d.drawnThrough(sh, on); h < out.pull {
-		out.pull, out.by = h, by
+	out.Pull, out.Push = pull, push
+	if h, by := d.drawnThrough(sh, on); h < out.Pull {
+		out.Pull, out.by = h, by
 	}
 	return out
 }
 
-// noMean says why no expected break is known of a fixing, or "".
-func (f Fixing) noMean() string {
-	if f.noun() != "anchor" || f.Rating != nil && f.Rating.Means == Ultimate {
+// NoMean says why no expected break is known of a fixing, or "".
+func (f Fixing) NoMean() string {
+	if f.Noun() != "anchor" || f.Rating != nil && f.Rating.Means == Ultimate {
 		return ""
 	}
 	return "the anchor's ultimate load is not known"
 }
 
-// used tells how far a fastener is used, pushed across by v and pulled by t, N.
+// UsedBy tells how far a fastener is used, pushed across by v and pulled by t, N.
 // Anchors add up: T/Ta + V/Va.
-func (d *drilled) used(sh *working.Sheet, v, t float64, c Case, on material.Basis) Use {
-	takes := d.caps[c]
+func (d *Drilled) UsedBy(sh *working.Sheet, v, t float64, c Case, on material.Basis) Use {
+	takes := d.Caps[c]
 	if sh.On() {
-		takes = d.takes(sh, c, on)
+		takes = d.Takes(sh, c, on)
 	}
 	u := Use{How: takes.by}
-	if d.anchor() {
-		u.Used = t/takes.pull + v/takes.push
+	if d.Anchor() {
+		u.Used = t/takes.Pull + v/takes.Push
 		if sh.On() {
 			sh.Add("used", "part of what the anchor can take", "T / T′ + V / Z", u.Used, working.Ratio, "Rule, usual for anchors",
-				working.In("T", t, working.Force), working.In("V", v, working.Force), working.In("T′", takes.pull, working.Force), working.In("Z", takes.push, working.Force))
+				working.In("T", t, working.Force), working.In("V", v, working.Force), working.In("T′", takes.Pull, working.Force), working.In("Z", takes.Push, working.Force))
 		}
 	} else {
-		u.Used = fastener.Together(sh, v, t, takes.push, takes.pull)
+		u.Used = fastener.Together(sh, v, t, takes.Push, takes.Pull)
 	}
-	if v/takes.push > t/takes.pull {
+	if v/takes.Push > t/takes.Pull {
 		u.How = "bend and crush the wood under shear"
-		if d.anchor() {
+		if d.Anchor() {
 			u.How = "shear off"
 		}
 	}
 	return u
 }
 
-// hole draws it; pull and shear are what it carries, N.
-func (d *drilled) hole(c Case, pull, shear float64) Hole {
+// Hole draws it; pull and shear are what it carries, N.
+func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 	h := Hole{
-		ID: d.id, X: d.x, Y: d.y, Meets: d.hit.Meets, Edge: d.hit.Edge, Chance: d.hit.Chance, Counts: d.counts(),
-		Length: d.screw.Length, D: d.screw.D, Head: d.piece.Length, Stud: d.hit.Stud, In: d.grip.In, Thread: d.grip.Thread, Least: d.grip.Least, Why: d.why(),
+		ID: d.Id, X: d.X, Y: d.Y, Meets: d.Hit.Meets, Edge: d.Hit.Edge, Chance: d.Hit.Chance, Counts: d.Counts(),
+		Length: d.Screw.Length, D: d.Screw.D, Head: d.Through.Length, Stud: d.Hit.Stud, In: d.Grip.In, Thread: d.Grip.Thread, Least: d.Grip.Least, Why: d.Why(),
 	}
 	if h.Counts {
-		h.Takes, h.Pull, h.Shear = d.caps[c].pull, pull, shear
+		h.Takes, h.Pull, h.Shear = d.Caps[c].Pull, pull, shear
 	}
-	through := d.piece.Length + d.wall.Lining.Gap()
-	switch st := d.hit.Behind(); {
-	case d.anchor():
-		h.Pilot, h.Would = d.screw.D, d.piece.Length+d.grip.Least
-		if d.screw.Fits == fastener.InMasonry {
-			h.Would = through + d.grip.Least
+	through := d.Through.Length + d.wall.Lining.Gap()
+	switch st := d.Hit.Behind(); {
+	case d.Anchor():
+		h.Pilot, h.Would = d.Screw.D, d.Through.Length+d.Grip.Least
+		if d.Screw.Fits == fastener.InMasonry {
+			h.Would = through + d.Grip.Least
 		}
 	case st != nil:
 		h.StudDepth = float64(st.Depth)
-		bits := d.screw.Bits(d.stud().G)
+		bits := d.Screw.Bits(d.stud().G)
 		h.Pilot = bits.Pilot
-		if d.piece.wood != nil {
+		if d.Through.wood != nil {
 			h.Clearance = bits.Clearance
 		}
 		h.Better, h.Times = d.better()
 		if h.Least == 0 {
-			h.Least = d.screw.Grip(0, 0, 1).Least
+			h.Least = d.Screw.Grip(0, 0, 1).Least
 		}
-		h.Would = (through+h.Least)*d.fix.slant() + d.screw.Tip
+		h.Would = (through+h.Least)*d.fix.slant() + d.Screw.Tip
 	}
 	return h
 }
@@ -414,21 +414,21 @@ func (d *drilled) hole(c Case, pull, shear float64) Hole {
 // better is the length sold, up to twice this one, that pulls hardest and stays
 // 10 mm short of the stud's back, and how many times as hard; 0 where none does
 // by a tenth.
-func (d *drilled) better() (length, times float64) {
+func (d *Drilled) better() (length, times float64) {
 	wood, on := d.stud(), material.Basis{CD: 1}
 	pull := func(l float64) float64 {
-		s := d.screw
+		s := d.Screw
 		s.Length = l
 		g := d.gripOf(s)
-		if !g.Holds || g.In > (float64(d.hit.Behind().Depth)-10)*d.fix.slant() {
+		if !g.Holds || g.In > (float64(d.Hit.Behind().Depth)-10)*d.fix.slant() {
 			return 0
 		}
 		return fastener.Withdrawal(nil, s, wood.G, g.Thread, on)
 	}
-	now := fastener.Withdrawal(nil, d.screw, wood.G, d.grip.Thread, on)
+	now := fastener.Withdrawal(nil, d.Screw, wood.G, d.Grip.Thread, on)
 	best := now * 1.1
-	for _, l := range d.screw.Stock() {
-		if p := pull(l); l > d.screw.Length && l <= 2*d.screw.Length && p > best*1.001 {
+	for _, l := range d.Screw.Stock() {
+		if p := pull(l); l > d.Screw.Length && l <= 2*d.Screw.Length && p > best*1.001 {
 			best, length = p, l
 		}
 	}
@@ -438,19 +438,19 @@ func (d *drilled) better() (length, times float64) {
 	return length, best / now
 }
 
-// bearing is the pressure, MPa, that the wall takes under a heel: a lining's; on
+// Bearing is the pressure, MPa, that the wall takes under a heel: a lining's; on
 // bare masonry the piece's own across its grain, a steel one held to what a lining
 // takes; on bare studs the softer of piece and stud.
-func (s *Site) bearing(holes []drilled) float64 {
+func (s *Site) Bearing(holes []Drilled) float64 {
 	if s.Wall.Lining.Kind != wall.Bare {
 		return wall.LiningBearing
 	}
 	least := math.Inf(1)
 	for i := range holes {
-		if w := holes[i].piece.wood; w != nil {
+		if w := holes[i].Through.wood; w != nil {
 			least = min(least, w.Bearing(nil, material.Basis{CD: 1}))
 		}
-		if !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].hit.Behind() != nil {
+		if !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].Hit.Behind() != nil {
 			least = min(least, holes[i].stud().Perp)
 		}
 	}

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"fmt"
@@ -53,7 +53,7 @@ func (j *Joint) usesScrews() bool {
 	return j.Kind == ScrewJoint || j.Kind == BoltJoint || j.Kind == GussetJoint || j.Kind == BehindJoint
 }
 
-func (j *Joint) validate(p *problem.List) {
+func (j *Joint) Validate(p *problem.List) {
 	p.OneOf("kind", string(j.Kind), problem.Words(JointKinds()))
 	if len(j.Places) > 24 {
 		p.Add("places", "%d places: at most 24", len(j.Places))
@@ -69,7 +69,7 @@ func (j *Joint) validate(p *problem.List) {
 	case j.usesScrews():
 		at := p.In("screw")
 		j.Screw.Validate(at)
-		if want, is := fastener.Bolt, j.Screw.screw().Kind; (j.Kind == BoltJoint) != (is == want) || is == fastener.Anchor || is == fastener.Drywall {
+		if want, is := fastener.Bolt, j.Screw.Screw().Kind; (j.Kind == BoltJoint) != (is == want) || is == fastener.Anchor || is == fastener.Drywall {
 			at.Add("type", "%q does not belong in this joint", j.Screw.Type)
 		}
 	case j.Kind == DowelJoint || j.Kind == TenonJoint || j.Kind == MitreJoint:
@@ -80,102 +80,102 @@ func (j *Joint) validate(p *problem.List) {
 		p.Between("high_mm", float64(j.High), 5, 300)
 	}
 	if j.Made != nil {
-		j.Made.validate(p.In("made"))
+		j.Made.Validate(p.In("made"))
 	} else if j.Kind == DowelJoint || j.Kind == GussetJoint {
 		p.Add("made", "say what the %s are made of", map[JointKind]string{DowelJoint: "dowels", GussetJoint: "gussets"}[j.Kind])
 	}
 }
 
-// jointed is a joint between two pieces of a width along the wall, arm high mm
+// Jointed is a joint between two pieces of a width along the wall, arm high mm
 // and upright mm deep.
-type jointed struct {
+type Jointed struct {
 	*Joint
-	set              *Site
-	wood             Made
-	width, arm, back float64
+	Set              *Site
+	Wood             Made
+	Width, Arm, Back float64
 	// Where the pieces lie side by side and are not as wide as one another: what the
 	// fasteners go through and into, on how many faces, and the wood that they end in.
-	through, into, faces float64
-	main                 *Made
+	Through, Into, Faces float64
+	Main                 *Made
 }
 
-// force is what a joint carries: M turning, V across it and H pulling it open.
-type force struct{ M, V, H float64 }
+// Load is what a joint carries: M turning, V across it and H pulling it open.
+type Load struct{ M, V, H float64 }
 
-// noGlue is why end grain that is only glued holds nothing.
-const noGlue = "end-grain glue counts for nothing"
+// NoGlue is why end grain that is only glued holds nothing.
+const NoGlue = "end-grain glue counts for nothing"
 
-// link is the joint as a link; of gives its force from an action.
-func (j *jointed) link(part string, of func(sh *working.Sheet, a Action) force) Link {
+// Link is the joint as a link; of gives its force from an action.
+func (j *Jointed) Link(part string, of func(sh *working.Sheet, a Action) Load) Link {
 	return Link{Part: part, Mode: "joint", Role: RoleJoint, Kind: Strength, Name: j.called(), Use: func(sh *working.Sheet, a Action) Use {
-		return j.use(sh, of(sh, a), j.set.Bases[a.Case])
+		return j.Use(sh, of(sh, a), j.Set.Bases[a.Case])
 	}}
 }
 
 // called is what a person calls the joint.
-func (j *jointed) called() string {
+func (j *Jointed) called() string {
 	return map[JointKind]string{ScrewJoint: "screws of the joint", BoltJoint: "bolts of the joint", GussetJoint: "gussets", DowelJoint: "dowels of the joint",
 		TenonJoint: "tenon", LapJoint: "half-lap", MitreJoint: "mitre", ButtJoint: "butt joint", BehindJoint: "screws from behind"}[j.Kind]
 }
 
-// use is how far the joint is used.
-func (j *jointed) use(sh *working.Sheet, f force, on material.Basis) Use {
+// Use is how far the joint is used.
+func (j *Jointed) Use(sh *working.Sheet, f Load, on material.Basis) Use {
 	if f.M == 0 && f.V == 0 && f.H == 0 {
 		return Use{How: "opens"}
 	}
 	switch j.Kind {
 	case ScrewJoint, BoltJoint, GussetJoint:
-		return j.group(sh, f, on)
+		return j.Group(sh, f, on)
 	case DowelJoint:
 		return j.dowels(sh, f, on)
 	case TenonJoint, MitreJoint:
 		return j.tenon(sh, f, on)
 	case LapJoint:
 		if len(j.Places) > 0 && j.Screw != nil {
-			return j.group(sh, f, on) // screws in it are counted instead of the glue
+			return j.Group(sh, f, on) // screws in it are counted instead of the glue
 		}
 		return j.lap(sh, f, on)
 	case BehindJoint:
 		return j.behind(sh, f, on)
 	}
 	if sh.On() {
-		sh.Add("Rj", "what a butt joint of end grain takes", "0", 0, working.Force, "engineering basis: "+noGlue)
+		sh.Add("Rj", "what a butt joint of end grain takes", "0", 0, working.Force, "engineering basis: "+NoGlue)
 	}
-	return Use{Used: fails, How: "opens: " + noGlue}
+	return Use{Used: Fails, How: "opens: " + NoGlue}
 }
 
-// group is screws or bolts side by side, or in gussets on both faces.
-func (j *jointed) group(sh *working.Sheet, f force, on material.Basis) Use {
-	s := j.Screw.screw()
-	side := fastener.Member{G: j.wood.board(j.arm, j.width).G(), Length: j.width, Across: true}
-	faces, end := 1.0, j.wood
-	main := fastener.Member{Across: true, Length: j.width}
-	if j.faces > 0 {
-		side.Length, main.Length, faces, end = j.through, j.into, j.faces, *j.main
+// Group is screws or bolts side by side, or in gussets on both faces.
+func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
+	s := j.Screw.Screw()
+	side := fastener.Member{G: j.Wood.Board(j.Arm, j.Width).G(), Length: j.Width, Across: true}
+	faces, end := 1.0, j.Wood
+	main := fastener.Member{Across: true, Length: j.Width}
+	if j.Faces > 0 {
+		side.Length, main.Length, faces, end = j.Through, j.Into, j.Faces, *j.Main
 	}
 	switch j.Kind {
 	case GussetJoint:
 		const ply = 12.0
-		side = fastener.Member{G: j.Made.board(ply, ply).G(), Length: ply, Across: true}
+		side = fastener.Member{G: j.Made.Board(ply, ply).G(), Length: ply, Across: true}
 		faces = 2
 	case LapJoint:
-		side.Length = j.width / 2
+		side.Length = j.Width / 2
 	}
-	main.G = end.board(j.arm, max(j.into, j.width)).G()
+	main.G = end.Board(j.Arm, max(j.Into, j.Width)).G()
 	if s.Kind == fastener.Bolt {
 		if s.Length < side.Length+main.Length {
-			return Use{Used: fails, How: "come apart: the bolts are shorter than both pieces"}
+			return Use{Used: Fails, How: "come apart: the bolts are shorter than both pieces"}
 		}
 	} else {
 		g := s.Grip(side.Length, 0, main.Length)
 		if main.Length = g.Bearing; !g.Holds {
-			return Use{Used: fails, How: fmt.Sprintf("come apart: the screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
 		}
 	}
 	v := math.Hypot(f.V, f.H)
 	worst := joint.Polar(sh, j.Places, math.Abs(f.M)/faces, v/faces)
 	if math.IsInf(worst, 1) {
-		return Use{Used: fails, How: "turn: one fastener alone is a hinge"}
+		return Use{Used: Fails, How: "turn: one fastener alone is a hinge"}
 	}
 	z, _ := fastener.Lateral(sh, s, side, main, 0, on)
 	if sh.On() {
@@ -185,29 +185,29 @@ func (j *jointed) group(sh *working.Sheet, f force, on material.Basis) Use {
 }
 
 // dowels pull out by the heel rule on the arm's lower edge, and shear.
-func (j *jointed) dowels(sh *working.Sheet, f force, on material.Basis) Use {
+func (j *Jointed) dowels(sh *working.Sheet, f Load, on material.Basis) Use {
 	if !j.Glued {
-		return Use{Used: fails, How: "pull out: dowels that are not glued hold nothing"}
+		return Use{Used: Fails, How: "pull out: dowels that are not glued hold nothing"}
 	}
 	n := float64(len(j.Places))
 	if n == 0 {
-		return Use{Used: fails, How: "open: there are none"}
+		return Use{Used: Fails, How: "open: there are none"}
 	}
-	arm := j.wood.board(j.width, j.arm)
+	arm := j.Wood.Board(j.Width, j.Arm)
 	d := float64(j.D)
-	takes := joint.Dowel(sh, d, float64(j.Deep), j.Made.board(d, d).Shear(nil, material.Basis{Mean: true}), arm.Shear(nil, material.Basis{Mean: true}), true, on)
-	shear := n * math.Pi / 4 * d * d / 4 * 3 * j.Made.board(d, d).Shear(sh, on)
+	takes := joint.Dowel(sh, d, float64(j.Deep), j.Made.Board(d, d).Shear(nil, material.Basis{Mean: true}), arm.Shear(nil, material.Basis{Mean: true}), true, on)
+	shear := n * math.Pi / 4 * d * d / 4 * 3 * j.Made.Board(d, d).Shear(sh, on)
 	var levers []float64
 	top := 0.0
 	for _, p := range j.Places {
 		levers, top = append(levers, p.Y), max(top, p.Y)
 	}
-	h := newHeel(levers, j.width, arm.Bearing(nil, on))
+	h := NewHeel(levers, j.Width, arm.Bearing(nil, on))
 	m := math.Abs(f.M)
 	if m > h.capacity {
 		return Use{Used: m / h.capacity, How: "crush the wood under the arm"}
 	}
-	t := h.pull(sh, m, top) + math.Abs(f.H)/n
+	t := h.Pull(sh, m, top) + math.Abs(f.H)/n
 	u := t/takes + math.Abs(f.V)/shear
 	if sh.On() {
 		sh.Add("used", "part of what the upper dowel takes; all of them share the push across", "T / Fw + V / Zd", u, working.Ratio, "engineering basis; Rule for the shear",
@@ -218,14 +218,14 @@ func (j *jointed) dowels(sh *working.Sheet, f force, on material.Basis) Use {
 
 // tenon bends at the upright's face; glued, its cheeks twist in their mortise; dry,
 // it bears on the mortise as a pin does and nothing holds it in.
-func (j *jointed) tenon(sh *working.Sheet, f force, on material.Basis) Use {
+func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 	t, h, l := float64(j.D), float64(j.High), float64(j.Deep)
-	made := j.wood
+	made := j.Wood
 	if j.Made != nil {
 		made = *j.Made
 	}
 	m, v := math.Abs(f.M), math.Abs(f.V)
-	fb := made.board(t, h).Bending(sh, on)
+	fb := made.Board(t, h).Bending(sh, on)
 	bend := m / (t * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("bend", "part of the tenon's own bending strength", "M / (t × h² / 6 × Fb)", bend, working.Ratio, "statics",
@@ -234,17 +234,17 @@ func (j *jointed) tenon(sh *working.Sheet, f force, on material.Basis) Use {
 	side, how := 0.0, "shear in the glue of their cheeks"
 	if j.Glued {
 		tau := joint.Lap(sh, l, h, m/2, math.Hypot(v, f.H)/2)
-		fr := joint.LapStrength(sh, j.wood.board(j.width, j.arm), on)
+		fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
 		side = tau / fr
 		if sh.On() {
 			sh.Add("glue", "part of what the glue on both cheeks takes", "τ / Fr", side, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fr", fr, working.Stress))
 		}
 	} else {
 		if f.H > 0 {
-			return Use{Used: fails, How: "pulls out of its mortise: it is dry and nothing pins it"}
+			return Use{Used: Fails, How: "pulls out of its mortise: it is dry and nothing pins it"}
 		}
 		q := joint.BoreRoot(t, l, v, m)
-		fe, by := boreStrength(sh, j.wood.board(j.width, j.arm), max(t, h), true, on)
+		fe, by := BoreStrength(sh, j.Wood.Board(j.Width, j.Arm), max(t, h), true, on)
 		side, how = q/fe, "crushes its mortise"
 		if sh.On() {
 			sh.Add("bears", "part of what the mortise takes at its mouth", "(4 × V / L + 6 × M / L²) / t / ("+by+")", side, working.Ratio, "statics",
@@ -262,12 +262,12 @@ func (j *jointed) tenon(sh *working.Sheet, f force, on material.Basis) Use {
 }
 
 // lap is a glued half-lap, its glue in torsion across the grain.
-func (j *jointed) lap(sh *working.Sheet, f force, on material.Basis) Use {
+func (j *Jointed) lap(sh *working.Sheet, f Load, on material.Basis) Use {
 	if !j.Glued {
-		return Use{Used: fails, How: "turns: it is dry and has no screws"}
+		return Use{Used: Fails, How: "turns: it is dry and has no screws"}
 	}
-	tau := joint.Lap(sh, j.back, j.arm, math.Abs(f.M), math.Hypot(f.V, f.H))
-	fr := joint.LapStrength(sh, j.wood.board(j.width, j.arm), on)
+	tau := joint.Lap(sh, j.Back, j.Arm, math.Abs(f.M), math.Hypot(f.V, f.H))
+	fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
 	if sh.On() {
 		sh.Add("used", "part of what the glue takes", "τ / Fr", tau/fr, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fr", fr, working.Stress))
 	}
@@ -276,31 +276,31 @@ func (j *jointed) lap(sh *working.Sheet, f force, on material.Basis) Use {
 
 // behind is screws through the upright into the arm's end grain: heads drawn
 // through, and no withdrawal for a wood screw (NDS 12.1.4: end grain).
-func (j *jointed) behind(sh *working.Sheet, f force, on material.Basis) Use {
-	s := j.Screw.screw()
+func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
+	s := j.Screw.Screw()
 	if s.Kind != fastener.Lag {
 		if sh.On() {
 			sh.Add("W", "pull that a screw in end grain is trusted with", "0", 0, working.Force, "NDS 12.2.2.3")
 		}
-		return Use{Used: fails, How: "pull out: a screw in end grain is not trusted with a pull"}
+		return Use{Used: Fails, How: "pull out: a screw in end grain is not trusted with a pull"}
 	}
 	n := float64(len(j.Places))
-	up := j.wood.board(j.width, j.back)
-	g := s.Grip(j.back-float64(j.Screw.Recess), 0, 400)
+	up := j.Wood.Board(j.Width, j.Back)
+	g := s.Grip(j.Back-float64(j.Screw.Recess), 0, 400)
 	if n == 0 || !g.Holds {
-		return Use{Used: fails, How: "pull out: too few, or too short"}
+		return Use{Used: Fails, How: "pull out: too few, or too short"}
 	}
-	takes := min(0.75*fastener.Withdrawal(sh, s, j.wood.board(j.width, j.arm).G(), g.Thread, on), fastener.Steel(sh, s, on),
-		headThrough(sh, *j.Screw, timber("upright", up, j.back, true), on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.back, Across: true}, fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
+	takes := min(0.75*fastener.Withdrawal(sh, s, j.Wood.Board(j.Width, j.Arm).G(), g.Thread, on), fastener.Steel(sh, s, on),
+		HeadThrough(sh, *j.Screw, Wooden("upright", up, j.Back, true), on))
+	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.Back, Across: true}, fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
 	z *= 0.67
 	var levers []float64
 	top := 0.0
 	for _, p := range j.Places {
 		levers, top = append(levers, p.Y), max(top, p.Y)
 	}
-	h := newHeel(levers, j.width, up.Bearing(nil, on))
-	t := h.pull(sh, math.Abs(f.M), top) + math.Abs(f.H)/n
+	h := NewHeel(levers, j.Width, up.Bearing(nil, on))
+	t := h.Pull(sh, math.Abs(f.M), top) + math.Abs(f.H)/n
 	if sh.On() {
 		sh.Add("T′", "pull that one takes in end grain: the least of 0.75 W, steel and washer", "min(0.75 W, N, B)", takes, working.Force, "NDS 12.2.1.4")
 		sh.Add("Zend", "push across in end grain", "0.67 × Z", z, working.Force, "NDS 12.5.2", working.In("Z", z/0.67, working.Force))

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"aguante/core/fastener"
@@ -14,7 +14,7 @@ type Measured struct {
 	Head quantity.Length `json:"head_mm,omitempty"`
 }
 
-func (m *Measured) validate(p *problem.List) {
+func (m *Measured) Validate(p *problem.List) {
 	if m == nil {
 		return
 	}

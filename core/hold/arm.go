@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"fmt"
@@ -16,47 +16,47 @@ type BoardScrews struct {
 	FromWall quantity.Length `json:"from_wall_mm"`
 }
 
-func (b *BoardScrews) validate(p *problem.List, reach float64) {
+func (b *BoardScrews) Validate(p *problem.List, reach float64) {
 	if b == nil {
 		return
 	}
 	at := p.In("board_screws")
 	b.Fixing.Validate(at)
-	if b.noun() == "anchor" {
+	if b.Noun() == "anchor" {
 		at.Add("type", "an anchor does not hold in a board: choose a screw")
 	}
 	at.CountBetween("count", float64(b.Count), 1, 12)
 	at.Between("from_wall_mm", float64(b.FromWall), 5, reach-2)
 }
 
-// arm is what the board lies on, and what keeps it there: reach out from the wall
+// Arm is what the board lies on, and what keeps it there: reach out from the wall
 // and thick where screws go up through it, mm.
-type arm struct {
-	set          *Site
-	reach, thick float64
-	screws       *BoardScrews
+type Arm struct {
+	Set          *Site
+	Reach, Thick float64
+	Screws       *BoardScrews
 }
 
 // grip is what the screws find in the board.
-func (m arm) grip() fastener.Grip { return m.screws.screw().Grip(m.thick, 0, m.set.Thickness) }
+func (m Arm) grip() fastener.Grip { return m.Screws.Screw().Grip(m.Thick, 0, m.Set.Thickness) }
 
-func (m arm) holdsDown() bool { return m.screws != nil && m.grip().Holds }
+func (m Arm) HoldsDown() bool { return m.Screws != nil && m.grip().Holds }
 
-// link is the board tipping off a loose arm, or its screws.
-func (m arm) link() Link {
-	if m.holdsDown() {
-		return Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.held}
+// Link is the board tipping off a loose arm, or its screws.
+func (m Arm) Link() Link {
+	if m.HoldsDown() {
+		return Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.Held}
 	}
-	return Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.tips}
+	return Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.Tips}
 }
 
-// notes cautions about a short arm, and screws that are too short or too long.
-func (m arm) notes() []string {
+// Notes cautions about a short arm, and screws that are too short or too long.
+func (m Arm) Notes() []string {
 	var out []string
-	if m.reach < m.set.Depth*2/3 {
+	if m.Reach < m.Set.Depth*2/3 {
 		out = append(out, "it reaches less than two thirds of the shelf's depth")
 	}
-	if m.screws == nil {
+	if m.Screws == nil {
 		return out
 	}
 	switch g := m.grip(); {
@@ -68,29 +68,29 @@ func (m arm) notes() []string {
 	return out
 }
 
-func (m arm) tips(sh *working.Sheet, a Action) Use {
+func (m Arm) Tips(sh *working.Sheet, a Action) Use {
 	if a.R <= 0 {
 		return Use{}
 	}
-	u := a.Arm() / m.reach
+	u := a.Arm() / m.Reach
 	if sh.On() {
 		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a", u, working.Ratio, "statics",
-			working.In("e", a.Arm(), working.Length), working.In("a", m.reach, working.Length))
+			working.In("e", a.Arm(), working.Length), working.In("a", m.Reach, working.Length))
 	}
 	return Use{Used: u, How: "tips off the front"}
 }
 
-func (m arm) held(sh *working.Sheet, a Action) Use {
-	b, s, grip := m.screws, m.screws.screw(), m.grip()
+func (m Arm) Held(sh *working.Sheet, a Action) Use {
+	b, s, grip := m.Screws, m.Screws.Screw(), m.grip()
 	lift, formula := max(0, -a.R), "max(0, −R) / n"
-	if over := a.Arm() - m.reach; a.R > 0 && over > 0 {
-		lift, formula = a.R*over/(m.reach-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
+	if over := a.Arm() - m.Reach; a.R > 0 && over > 0 {
+		lift, formula = a.R*over/(m.Reach-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
 	}
 	pull := lift / float64(b.Count)
-	takes := min(fastener.Withdrawal(sh, s, m.set.Board.G(), grip.Thread, m.set.Bases[a.Case]), fastener.Steel(sh, s, m.set.Bases[a.Case]))
+	takes := min(fastener.Withdrawal(sh, s, m.Set.Board.G(), grip.Thread, m.Set.Bases[a.Case]), fastener.Steel(sh, s, m.Set.Bases[a.Case]))
 	if sh.On() {
 		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
-			working.In("a", m.reach, working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
+			working.In("a", m.Reach, working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
 		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force), working.In("min(W, N)", takes, working.Force))
 	}
 	return Use{Used: pull / takes, How: "pull out of the board"}

@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"math"
@@ -6,7 +6,7 @@ import (
 	"aguante/core/working"
 )
 
-// heel is a rigid piece turning on its lower end against the wall: the heel
+// Heel is a rigid piece turning on its lower end against the wall: the heel
 // rule. levers are the heights of the fasteners above the heel, mm; b is the
 // width that presses and fb the pressure that the wall takes, MPa.
 //
@@ -14,15 +14,15 @@ import (
 //
 // The contact of height a can only grow so far: past the moment that capacity
 // returns the rule has no solution.
-type heel struct {
+type Heel struct {
 	levers   []float64
-	b, fb    float64
+	B, Fb    float64
 	capacity float64 // N·mm
 	peak     float64 // contact height at the capacity, mm
 }
 
-func newHeel(levers []float64, b, fb float64) heel {
-	h := heel{levers: levers, b: b, fb: fb}
+func NewHeel(levers []float64, b, fb float64) Heel {
+	h := Heel{levers: levers, B: b, Fb: fb}
 	top := 0.0
 	for _, y := range levers {
 		top = max(top, y)
@@ -48,7 +48,7 @@ func newHeel(levers []float64, b, fb float64) heel {
 }
 
 // sums returns Σ(y − a/2) and Σ(y − a/2)² over the fasteners that pull.
-func (h heel) sums(a float64) (s, s2 float64) {
+func (h Heel) sums(a float64) (s, s2 float64) {
 	for _, y := range h.levers {
 		if d := y - a/2; d > 0 {
 			s += d
@@ -59,24 +59,24 @@ func (h heel) sums(a float64) (s, s2 float64) {
 }
 
 // moment is the M that a contact of height a balances.
-func (h heel) moment(a float64) float64 {
+func (h Heel) moment(a float64) float64 {
 	s, s2 := h.sums(a)
 	if s == 0 {
 		return 0
 	}
-	return h.fb * h.b * a * s2 / s
+	return h.Fb * h.B * a * s2 / s
 }
 
-// contact solves for the height a under a moment. Past the capacity it stays
+// Contact solves for the height a under a moment. Past the capacity it stays
 // at the peak.
-func (h heel) contact(m float64) float64 {
+func (h Heel) Contact(m float64) float64 {
 	if m >= h.capacity {
 		return h.peak
 	}
 	a := 0.0
 	for range 12 {
 		s, s2 := h.sums(a)
-		next := m * s / s2 / (h.fb * h.b)
+		next := m * s / s2 / (h.Fb * h.B)
 		if math.Abs(next-a) <= 1e-9*next {
 			return next
 		}
@@ -94,9 +94,9 @@ func (h heel) contact(m float64) float64 {
 	return (lo + hi) / 2
 }
 
-// pull returns the tension in the fastener with lever y.
-func (h heel) pull(sh *working.Sheet, m, y float64) float64 {
-	a := h.contact(m)
+// Pull returns the tension in the fastener with lever y.
+func (h Heel) Pull(sh *working.Sheet, m, y float64) float64 {
+	a := h.Contact(m)
 	s, s2 := h.sums(a)
 	if s2 == 0 {
 		return 0
@@ -104,7 +104,7 @@ func (h heel) pull(sh *working.Sheet, m, y float64) float64 {
 	t := m * max(0, y-a/2) / s2
 	if sh.On() {
 		sh.Add("a", "height of wall that the heel presses on", "ΣT / (fb × b)", a, working.Length, "heel rule (Rule, from statics)",
-			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.fb, working.Stress), working.In("b", h.b, working.Length))
+			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length))
 		sh.Add("T", "pull on this one, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force, "heel rule (Rule, from statics)",
 			working.In("M", m, working.Moment), working.In("y", y, working.Length), working.In("a", a, working.Length), working.In("Σ(y − a/2)²", s2, working.Area))
 	}

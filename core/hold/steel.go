@@ -1,4 +1,4 @@
-package support
+package hold
 
 import "aguante/core/working"
 
@@ -11,8 +11,8 @@ const (
 	Structural Steel = "structural" // Fy 250 MPa
 )
 
-// steelE is the stiffness of any steel, MPa.
-const steelE = 200000
+// SteelE is the stiffness of any steel, MPa.
+const SteelE = 200000
 
 // Yield stresses, MPa, what of them design rules allow in bending (AISC 360 F11),
 // and how far past them a bar is bent for good, by which a break is expected (Rule).
@@ -23,32 +23,32 @@ const (
 	steelBreaks  = 1.1
 )
 
-// steels lists them.
-func steels() []Steel { return []Steel{Unmarked, Structural} }
+// Steels lists them.
+func Steels() []Steel { return []Steel{Unmarked, Structural} }
 
-// yield is Fy, MPa.
-func (s Steel) yield() float64 {
+// Yield is Fy, MPa.
+func (s Steel) Yield() float64 {
 	if s == Structural {
 		return structuralFy
 	}
 	return unmarkedFy
 }
 
-// bending is the stress that a bar of it takes in bending, MPa, and how that is said.
-func (s Steel) bending(c Case) (float64, string) {
+// Bending is the stress that a bar of it takes in bending, MPa, and how that is said.
+func (s Steel) Bending(c Case) (float64, string) {
 	if c == Break {
-		return steelBreaks * s.yield(), "1.1 × Fy"
+		return steelBreaks * s.Yield(), "1.1 × Fy"
 	}
-	return s.yield() / steelSafety, "Fy / 1.67"
+	return s.Yield() / steelSafety, "Fy / 1.67"
 }
 
-// bar writes the moment m against what a bar of modulus z takes, and returns how
+// Bar writes the moment m against what a bar of modulus z takes, and returns how
 // far it is used.
-func (s Steel) bar(sh *working.Sheet, m, z float64, c Case) float64 {
-	f, by := s.bending(c)
+func (s Steel) Bar(sh *working.Sheet, m, z float64, c Case) float64 {
+	f, by := s.Bending(c)
 	limit := f * z
 	if sh.On() {
-		sh.Add("Mbar", "moment that the bar takes", by+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", s.yield(), working.Stress), working.In("Z", z, working.Modulus))
+		sh.Add("Mbar", "moment that the bar takes", by+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", s.Yield(), working.Stress), working.In("Z", z, working.Modulus))
 		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mbar", limit, working.Moment))
 	}
 	return m / limit

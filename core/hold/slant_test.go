@@ -1,4 +1,4 @@
-package support
+package hold
 
 import (
 	"math"
@@ -13,32 +13,32 @@ import (
 )
 
 // driven is a fixing through 38 mm of cherry into a stud, behind 12.7 mm of lining.
-func driven(f Fixing) drilled {
+func driven(f Fixing) Drilled {
 	s := Site{X: 500, Underside: 1200, Bases: BasesFor(material.Changing), Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
 		Studs: []wall.Stud{{ID: "a", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}}}
 	cherry, _ := material.WoodOf("black-cherry")
 	clear, _ := material.GradeOf("clear")
-	return s.drill("h", 500, 0, f, timber("strip", material.Board{Wood: cherry, Grade: clear, Width: 60, Thickness: 38}, 38, true))
+	return s.Drill("h", 500, 0, f, Wooden("strip", material.Board{Wood: cherry, Grade: clear, Width: 60, Thickness: 38}, 38, true))
 }
 
 func TestARecessLeavesMoreForTheStud(t *testing.T) {
 	flush, sunk := driven(Fixing{Type: "structural-6", Length: 100}), driven(Fixing{Type: "structural-6", Length: 100, Recess: 10})
 	// 100 − 38 − 12.7 = 49.3 mm in the stud; sunk by 10 mm, ten more.
-	if !near(flush.grip.In, 49.3, 1e-9) || !near(sunk.grip.In, 59.3, 1e-9) {
-		t.Errorf("in the stud %v and %v", flush.grip.In, sunk.grip.In)
+	if !near(flush.Grip.In, 49.3, 1e-9) || !near(sunk.Grip.In, 59.3, 1e-9) {
+		t.Errorf("in the stud %v and %v", flush.Grip.In, sunk.Grip.In)
 	}
-	if sunk.grip.Thread-flush.grip.Thread > 10+1e-9 || sunk.grip.Thread < flush.grip.Thread {
-		t.Errorf("threads %v and %v", flush.grip.Thread, sunk.grip.Thread)
+	if sunk.Grip.Thread-flush.Grip.Thread > 10+1e-9 || sunk.Grip.Thread < flush.Grip.Thread {
+		t.Errorf("threads %v and %v", flush.Grip.Thread, sunk.Grip.Thread)
 	}
 	through := driven(Fixing{Type: "structural-6", Length: 100, Recess: 36})
-	if through.counts() || through.why() != "is sunk through the strip: not counted" {
-		t.Errorf("with 2 mm left under its head: %q", through.why())
+	if through.Counts() || through.Why() != "is sunk through the strip: not counted" {
+		t.Errorf("with 2 mm left under its head: %q", through.Why())
 	}
 	// Under a head that is sunk there is less wood to be drawn through.
 	basis := material.Basis{CD: 1}
 	a, _ := flush.drawnThrough(nil, basis)
 	b, _ := sunk.drawnThrough(nil, basis)
-	if b > a || !near(b/a, min(28, 2.5*flush.fix.head())/min(38, 2.5*flush.fix.head()), 1e-9) {
+	if b > a || !near(b/a, min(28, 2.5*flush.fix.HeadAcross())/min(38, 2.5*flush.fix.HeadAcross()), 1e-9) {
 		t.Errorf("drawn through %v flush and %v sunk", a, b)
 	}
 }
@@ -49,10 +49,10 @@ func TestAWasherKeepsALagFromBeingDrawnThrough(t *testing.T) {
 	a, how := plain.drawnThrough(nil, basis)
 	b, _ := washer.drawnThrough(nil, basis)
 	// The ring of the washer less its hole, on the wood across its grain, by (l + 9.5)/l.
-	d := plain.screw.D
+	d := plain.Screw.D
 	ring := func(head float64) float64 { return math.Pi / 4 * (head*head - d*d) * (head + 9.5) / head }
-	if !near(b/a, ring(30)/ring(plain.fix.head()), 1e-9) || how != "pull their heads through the strip" {
-		t.Errorf("%v under its head, %v under a washer of 30 mm; rings %v and %v", a, b, ring(plain.fix.head()), ring(30))
+	if !near(b/a, ring(30)/ring(plain.fix.HeadAcross()), 1e-9) || how != "pull their heads through the strip" {
+		t.Errorf("%v under its head, %v under a washer of 30 mm; rings %v and %v", a, b, ring(plain.fix.HeadAcross()), ring(30))
 	}
 }
 
@@ -60,26 +60,26 @@ func TestASlantedScrew(t *testing.T) {
 	straight, slanted := driven(Fixing{Type: "structural-6", Length: 120}), driven(Fixing{Type: "structural-6", Length: 120, Angle: 30})
 	cos := math.Cos(math.Pi / 6)
 	// Along the slant it goes through (38 + 12.7)/cos 30° before it is in the stud.
-	if want := 120 - (38+12.7)/cos; !near(slanted.grip.In, want, 1e-9) {
-		t.Errorf("in the stud %v, want %v", slanted.grip.In, want)
+	if want := 120 - (38+12.7)/cos; !near(slanted.Grip.In, want, 1e-9) {
+		t.Errorf("in the stud %v, want %v", slanted.Grip.In, want)
 	}
 	on := material.Basis{CD: 1}
-	want := min(fastener.Withdrawal(nil, slanted.screw, slanted.stud().G, slanted.grip.Thread, on), fastener.Steel(nil, slanted.screw, on))
+	want := min(fastener.Withdrawal(nil, slanted.Screw, slanted.stud().G, slanted.Grip.Thread, on), fastener.Steel(nil, slanted.Screw, on))
 	if h, _ := slanted.drawnThrough(nil, on); h < want {
 		want = h
 	}
-	if got := slanted.takes(nil, Everyday, on); !near(got.pull, want*cos, 1e-9) {
-		t.Errorf("pull square to the wall %v, want %v", got.pull, want*cos)
+	if got := slanted.Takes(nil, Everyday, on); !near(got.Pull, want*cos, 1e-9) {
+		t.Errorf("pull square to the wall %v, want %v", got.Pull, want*cos)
 	}
 	mirrored := driven(Fixing{Type: "structural-6", Length: 120, Angle: -30})
-	if mirrored.caps != slanted.caps {
+	if mirrored.Caps != slanted.Caps {
 		t.Error("up and down the slant is the same")
 	}
-	if slanted.caps[Everyday].push >= straight.caps[Everyday].push {
-		t.Errorf("a slanted one takes %v across, a straight one %v", slanted.caps[Everyday].push, straight.caps[Everyday].push)
+	if slanted.Caps[Everyday].Push >= straight.Caps[Everyday].Push {
+		t.Errorf("a slanted one takes %v across, a straight one %v", slanted.Caps[Everyday].Push, straight.Caps[Everyday].Push)
 	}
 	var sh working.Sheet
-	slanted.takes(&sh, Everyday, on)
+	slanted.Takes(&sh, Everyday, on)
 	found := false
 	for _, s := range sh.Steps {
 		found = found || s.Symbol == "Zα"
@@ -92,14 +92,14 @@ func TestASlantedScrew(t *testing.T) {
 func TestOnesOwnMeasuresCount(t *testing.T) {
 	on := material.Basis{CD: 1}
 	usual, mine := driven(Fixing{Type: "wood-6mm", Length: 100}), driven(Fixing{Type: "wood-6mm", Length: 100, Own: &Measured{D: 5, Root: 3.2}})
-	if mine.screw.D != 5 || mine.screw.Root != 3.2 || mine.screw.D == usual.screw.D {
-		t.Errorf("%+v, measured 5 over the thread", mine.screw)
+	if mine.Screw.D != 5 || mine.Screw.Root != 3.2 || mine.Screw.D == usual.Screw.D {
+		t.Errorf("%+v, measured 5 over the thread", mine.Screw)
 	}
-	a, b := usual.takes(nil, Everyday, on), mine.takes(nil, Everyday, on)
-	if b.push >= a.push {
-		t.Errorf("a thinner screw takes %v across, the usual one %v", b.push, a.push)
+	a, b := usual.Takes(nil, Everyday, on), mine.Takes(nil, Everyday, on)
+	if b.Push >= a.Push {
+		t.Errorf("a thinner screw takes %v across, the usual one %v", b.Push, a.Push)
 	}
-	if same := driven(Fixing{Type: "wood-6mm", Length: 100, Own: &Measured{}}); same.caps != usual.caps {
+	if same := driven(Fixing{Type: "wood-6mm", Length: 100, Own: &Measured{}}); same.Caps != usual.Caps {
 		t.Error("nothing measured, and it changes something")
 	}
 	for path, own := range map[string]Measured{"own.d_mm": {D: 0.5}, "own.root_mm": {D: 5, Root: 6}, "own.head_mm": {Head: 200}} {
@@ -122,9 +122,9 @@ func TestABetterLengthIsAsMuchBetterAsItSays(t *testing.T) {
 			}
 			e := driven(Fixing{Type: typ, Length: quantity.Length(longer)})
 			on := material.Basis{CD: 1}
-			a, b := fastener.Withdrawal(nil, d.screw, d.stud().G, d.grip.Thread, on), fastener.Withdrawal(nil, e.screw, e.stud().G, e.grip.Thread, on)
-			if !e.counts() || !near(b/a, times, 1e-9) || times < 1.1 {
-				t.Errorf("%s of %v mm: %v would hold %v times, it does %v (%s)", typ, length, longer, times, b/a, e.why())
+			a, b := fastener.Withdrawal(nil, d.Screw, d.stud().G, d.Grip.Thread, on), fastener.Withdrawal(nil, e.Screw, e.stud().G, e.Grip.Thread, on)
+			if !e.Counts() || !near(b/a, times, 1e-9) || times < 1.1 {
+				t.Errorf("%s of %v mm: %v would hold %v times, it does %v (%s)", typ, length, longer, times, b/a, e.Why())
 			}
 		}
 	}
