@@ -3,6 +3,7 @@
 package check
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/problem"
 	"aguante/core/working"
@@ -18,6 +19,11 @@ const (
 	Gives  Verdict = "gives" // does not hold
 	Cannot Verdict = "cannot-say"
 )
+
+// Choices lists the verdicts.
+func (Verdict) Choices() []field.Choice {
+	return field.Choose("holds", "holds", "sags", "holds, but sags", "gives", "does not hold", "cannot-say", "cannot say")
+}
 
 // Limit is a mass of contents, kg. Above says that nothing gave up to it.
 type Limit struct {

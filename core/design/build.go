@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/field"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -20,8 +21,13 @@ const (
 	Hollow    BuildKind = "hollow"
 )
 
+// Choices lists the ways to make a board up.
+func (BuildKind) Choices() []field.Choice {
+	return field.Choose("solid", "one board", "laminated", "layers", "hollow", "hollow")
+}
+
 // BuildKinds lists them.
-func BuildKinds() []BuildKind { return []BuildKind{Solid, Laminated, Hollow} }
+func BuildKinds() []BuildKind { return field.Keys[BuildKind]() }
 
 // Build is what a board is made of besides its wood: its plies, or the skins and
 // webs of a hollow one, lips along its edges, and what is cut out of it. The
@@ -81,6 +87,11 @@ const (
 	Up   Goes = "up"
 	Both Goes = "both"
 )
+
+// Choices lists where a lip may stand.
+func (Goes) Choices() []field.Choice {
+	return field.Choose("down", "down", "up", "up", "both", "both ways")
+}
 
 // Cut is a rectangle taken out of the board: From along it from its left end and
 // FromWall across it. With no depth it goes right through, a notch where it

@@ -9,6 +9,7 @@ import (
 	"iter"
 	"strings"
 
+	"aguante/core/field"
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/problem"
@@ -96,8 +97,13 @@ const (
 	Bed     Below = "bed"    // a bed, cot, desk, or within children's reach
 )
 
+// Choices lists what can be below.
+func (Below) Choices() []field.Choice {
+	return field.Choose("nothing", "nothing", "people", "people pass or sit", "bed", "bed, cot, desk, children")
+}
+
 // Belows lists them.
-func Belows() []Below { return []Below{Nothing, People, Bed} }
+func Belows() []Below { return field.Keys[Below]() }
 
 // Care returns the factor on every strength demand (Rule).
 func (b Below) Care() float64 {
@@ -121,8 +127,13 @@ const (
 	Pet        Accident = "pet"   // a pet lands on it
 )
 
+// Choices lists the accidents.
+func (Accident) Choices() []field.Choice {
+	return field.Choose("none", "nothing else happens", "lean", "a person leans on it", "child", "a child climbs it", "pet", "a pet lands on it")
+}
+
 // Accidents lists them.
-func Accidents() []Accident { return []Accident{NoAccident, Lean, Child, Pet} }
+func Accidents() []Accident { return field.Keys[Accident]() }
 
 // AccidentLoad returns the weight of the accident, N: a lean 220 N, a child 30 kg × 1.5,
 // a pet three times its mass (Rule).
@@ -150,8 +161,13 @@ const (
 	Figure  School = "figure"
 )
 
+// Choices lists the schools, strictest first.
+func (School) Choices() []field.Choice {
+	return field.Choose("eye", "the eye: 1/32 in a foot", "span/360", "span/360", "span/240", "span/240, workshop", "span/180", "span/180, rough store", "figure", "a figure")
+}
+
 // Schools lists them, strictest first.
-func Schools() []School { return []School{Eye, Over360, Over240, Over180, Figure} }
+func Schools() []School { return field.Keys[School]() }
 
 // SagLimit is the person's school, and the figure where that is it.
 type SagLimit struct {

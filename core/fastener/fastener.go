@@ -7,6 +7,7 @@ import (
 	"math"
 	"sync"
 
+	"aguante/core/field"
 	"aguante/core/table"
 )
 
@@ -33,6 +34,11 @@ const (
 	Bolt      Kind = "bolt"    // with a nut: a lag without thread
 )
 
+// Choices lists the kinds of fastener.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("wood-screw", "wood screw", "lag", "lag", "anchor", "anchor", "drywall", "drywall screw", "bolt", "bolt")
+}
+
 // Fit is what an anchor is made for.
 type Fit string
 
@@ -41,6 +47,11 @@ const (
 	InLining  Fit = "lining"
 	InMasonry Fit = "masonry"
 )
+
+// Choices lists what anchors are made for.
+func (Fit) Choices() []field.Choice {
+	return field.Choose("lining", "in the lining", "masonry", "in masonry")
+}
 
 // Type is a fastener of one diameter, as the tables have it; mm. Head is 0
 // where the head is hexagonal and bears on a washer. Tip is the length of the

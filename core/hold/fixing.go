@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -41,6 +42,11 @@ const (
 	Ultimate    Means = "ultimate"
 	Unstated    Means = "unstated"
 )
+
+// Choices lists what a rating may be.
+func (Means) Choices() []field.Choice {
+	return field.Choose("working", "a working load", "ultimate", "its ultimate load", "unstated", "not said")
+}
 
 // Screw finds a fixing in the catalogue.
 func (f Fixing) Screw() fastener.Screw {

@@ -1,6 +1,9 @@
 package hold
 
-import "aguante/core/wall"
+import (
+	"aguante/core/field"
+	"aguante/core/wall"
+)
 
 // Geometry is a support as it is drawn; mm and N. The board's underside is the
 // origin: y up, z out from the wall; in front views x is counted from the
@@ -31,6 +34,11 @@ const (
 	Void   Stuff = "void"   // a bore, a slot, a hollow
 	Within Stuff = "within" // inside another part: a dowel, a tenon, a screw
 )
+
+// Choices lists the stuffs.
+func (Stuff) Choices() []field.Choice {
+	return field.Choose("metal", "metal", "timber", "timber", "sheet", "sheet", "void", "void", "within", "inside another part")
+}
 
 // Shape is one part, as polygons: from the side by z and y, from the front by x
 // and y. Either may be empty.

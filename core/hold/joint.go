@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/joint"
 	"aguante/core/material"
 	"aguante/core/problem"
@@ -28,10 +29,13 @@ const (
 	BehindJoint JointKind = "behind" // screws from behind through the upright
 )
 
-// JointKinds lists them.
-func JointKinds() []JointKind {
-	return []JointKind{LapJoint, TenonJoint, MitreJoint, DowelJoint, GussetJoint, ScrewJoint, BoltJoint, BehindJoint, ButtJoint}
+// Choices lists the joints.
+func (JointKind) Choices() []field.Choice {
+	return field.Choose("half-lap", "half-lap", "tenon", "tenon, loose or cut", "mitre", "mitre with splines", "dowels", "dowels", "gusset", "screwed gussets", "screws", "screws side by side", "bolts", "bolts", "behind", "screws from behind", "butt", "butted")
 }
+
+// JointKinds lists them.
+func JointKinds() []JointKind { return field.Keys[JointKind]() }
 
 // Joint joins an arm to an upright. Places are where its screws, bolts or dowels
 // stand, mm out from the upright's back and up from the arm's lower edge. D is a

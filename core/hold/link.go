@@ -1,6 +1,7 @@
 package hold
 
 import (
+	"aguante/core/field"
 	"aguante/core/working"
 	"math"
 )
@@ -22,6 +23,11 @@ const (
 	Stiffness Kind = "stiffness" // up to what it stays straight
 	Gate      Kind = "gate"      // holds or does not, with nothing between
 )
+
+// Choices lists the kinds of link.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("strength", "strength", "stiffness", "stiffness", "gate", "holds or not")
+}
 
 // Role is a link's place on the load's way to the wall.
 type Role string
@@ -46,10 +52,14 @@ const (
 	RoleStanding Role = "standing"
 )
 
-// Roles lists them, from the contents to the wall.
-func Roles() []Role {
-	return []Role{RoleStanding, RoleBends, RoleShears, RoleSags, RoleBears, RoleTips, RoleBar, RoleBore, RoleDroop, RoleJoint, RoleUnhooks, RoleRail, RoleNear, RoleOthers, RoleHeel, RoleBehind}
+// Choices lists the roles, from the contents to the wall.
+func (Role) Choices() []field.Choice {
+	return field.Choose("standing", "stands",
+		"bends", "board bends", "shears", "board shears", "sags", "board sags", "bears", "board bears", "tips", "stays on", "bar", "what reaches out", "bore", "where it sits", "droop", "front droops", "joint", "joint", "unhooks", "hooked on", "rail", "piece on the wall", "near", "fasteners", "others", "the others", "heel", "under the heel", "behind", "into the wall")
 }
+
+// Roles lists them, from the contents to the wall.
+func Roles() []Role { return field.Keys[Role]() }
 
 // Link is one thing that can give. Part names the fastener or part within the
 // support; Part and Mode end its id. Use answers for an action, writing its sum

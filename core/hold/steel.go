@@ -1,6 +1,9 @@
 package hold
 
-import "aguante/core/working"
+import (
+	"aguante/core/field"
+	"aguante/core/working"
+)
 
 // Steel is what a bar is made of.
 type Steel string
@@ -23,8 +26,13 @@ const (
 	steelBreaks  = 1.1
 )
 
+// Choices lists the steels.
+func (Steel) Choices() []field.Choice {
+	return field.Choose("unmarked", "not marked", "structural", "structural")
+}
+
 // Steels lists them.
-func Steels() []Steel { return []Steel{Unmarked, Structural} }
+func Steels() []Steel { return field.Keys[Steel]() }
 
 // Yield is Fy, MPa.
 func (s Steel) Yield() float64 {

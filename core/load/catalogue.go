@@ -8,6 +8,7 @@ import (
 	"strings"
 	"sync"
 
+	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/table"
@@ -27,6 +28,11 @@ const (
 	PerLitre Measure = "litre"
 	PerCubic Measure = "cubic"
 )
+
+// Choices lists the measures.
+func (Measure) Choices() []field.Choice {
+	return field.Choose("piece", "a piece", "metre", "a metre of row", "litre", "a litre", "cubic", "a cubic metre")
+}
 
 // Row is one kind of thing that people put on shelves, with a low and a high
 // guess of its mass by its measure, kg, and how they were arrived at.

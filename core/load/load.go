@@ -5,6 +5,7 @@ package load
 import (
 	"fmt"
 
+	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -19,8 +20,13 @@ const (
 	Front  Place = "front"
 )
 
+// Choices lists the places from the wall outward.
+func (Place) Choices() []field.Choice {
+	return field.Choose("back", "back", "middle", "middle", "front", "front")
+}
+
 // Places lists them from the wall outward.
-func Places() []Place { return []Place{Back, Middle, Front} }
+func Places() []Place { return field.Keys[Place]() }
 
 // By is how an item's mass is told.
 type By string
@@ -31,11 +37,21 @@ const (
 	ByLength By = "length" // a row of so much per metre
 )
 
+// Choices lists the ways to tell a mass.
+func (By) Choices() []field.Choice {
+	return field.Choose("count", "count", "length", "length of row")
+}
+
 // Shape is how an item is drawn.
 type Shape string
 
+// Choices lists the shapes.
+func (Shape) Choices() []field.Choice {
+	return field.Choose("box", "a box", "jars", "jars", "cans", "tins", "books", "books")
+}
+
 // Shapes lists them.
-func Shapes() []Shape { return []Shape{"jars", "box", "books", "cans"} }
+func Shapes() []Shape { return field.Keys[Shape]() }
 
 // Item is one thing, or a row of like things, on a shelf. From and To are along
 // the board from its left end. Masses are the high guess, by which everything

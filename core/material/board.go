@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/field"
 	"aguante/core/working"
 )
 
@@ -26,8 +27,13 @@ const (
 	Drying Condition = "drying" // bought wet, dries in place
 )
 
+// Choices lists the conditions, driest first.
+func (Condition) Choices() []field.Choice {
+	return field.Choose("dry", "dry, heated room", "damp", "sheltered, unheated", "drying", "bought wet, drying in place", "wet", "stays wet")
+}
+
 // Conditions lists them, driest first.
-func Conditions() []Condition { return []Condition{Dry, Damp, Drying, Wet} }
+func Conditions() []Condition { return field.Keys[Condition]() }
 
 // Board is a piece of solid wood of one species and grade, or of construction
 // lumber or a panel where those are given. Width and Thickness, mm, set the
@@ -310,8 +316,13 @@ const (
 	AWeek    Duration = "week"     // up to a week
 )
 
+// Choices lists the durations, longest first.
+func (Duration) Choices() []field.Choice {
+	return field.Choose("years", "for years", "changing", "changes over the years", "months", "up to two months", "week", "up to a week")
+}
+
 // Durations lists them, longest first.
-func Durations() []Duration { return []Duration{Years, Changing, Months, AWeek} }
+func Durations() []Duration { return field.Keys[Duration]() }
 
 // CD returns the duration factor on the strength of wood (NDS 2.3.2).
 func (d Duration) CD() float64 {

@@ -1,6 +1,7 @@
 package material
 
 import (
+	"aguante/core/field"
 	"aguante/core/working"
 )
 
@@ -179,6 +180,11 @@ const (
 	QuarterSawn Sawn = "quarter"
 	UnknownSawn Sawn = "unknown"
 )
+
+// Choices lists the cuts.
+func (Sawn) Choices() []field.Choice {
+	return field.Choose("unknown", "not known", "flat", "flat", "quarter", "quarter")
+}
 
 // Stuff finds a wood, lumber or panel by key as a board of the given grade and
 // condition, width and thickness, mm.

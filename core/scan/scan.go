@@ -9,6 +9,7 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/field"
 	"aguante/core/quantity"
 )
 
@@ -32,6 +33,11 @@ const (
 	Pipe  Kind = "pipe"  // too narrow, or metal: not a stud
 	Broad Kind = "broad" // too wide for one stud
 )
+
+// Choices lists what a mark may be.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("stud", "stud", "pipe", "pipe or metal", "broad", "too broad for one stud")
+}
 
 // Mark is something that the scanner passed. Both tells whether it was passed
 // in both directions, which takes the scanner's trailing out of its place.

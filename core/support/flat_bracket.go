@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -19,6 +20,11 @@ const (
 	LegBelow LegSide = "below"
 	LegAbove LegSide = "above"
 )
+
+// Choices lists the sides.
+func (LegSide) Choices() []field.Choice {
+	return field.Choose("below", "below", "above", "above")
+}
 
 // FlatBracket is an angle bent from flat bar, without a brace: a leg on the
 // wall and an arm under the shelf. Lengths from the corner, mm.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"math"
 
@@ -56,6 +57,11 @@ const (
 	Butted       Corner = "butted"
 	ButtedScrews Corner = "butted-screwed"
 )
+
+// Choices lists the corners.
+func (Corner) Choices() []field.Choice {
+	return field.Choose("mitred-splined", "mitre, splined", "mitred", "mitre, glued", "butted-screwed", "butted, screwed", "butted", "butted, glued")
+}
 
 func (f *Frame) validate(p *problem.List) {
 	f.Made.Validate(p)

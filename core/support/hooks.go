@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -34,6 +35,11 @@ const (
 	Pipe    PegKind = "pipe" // pipe screwed into a flange
 	Cast    PegKind = "cast" // a cast hook on its own plate
 )
+
+// Choices lists the hooks.
+func (PegKind) Choices() []field.Choice {
+	return field.Choose("peg", "wooden pegs", "pipe", "flanged pipes", "cast", "cast hooks")
+}
 
 // Peg is what all hooks of a rail are: how far it reaches from the board, its
 // diameter, a pipe's wall; and its flange, with Count screws in two rows Apart. A

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -23,6 +24,11 @@ const (
 	TenonPin PinKind = "tenon" // loose tenon
 	RodPin   PinKind = "rod"   // steel
 )
+
+// Choices lists the pins.
+func (PinKind) Choices() []field.Choice {
+	return field.Choose("dowel", "dowel", "tenon", "loose tenon", "rod", "steel rod")
+}
 
 // Pin is a hidden pin that the shelf is pushed onto: in a strip on the wall, or
 // straight in a stud or in masonry. Width is along the wall and High its height,

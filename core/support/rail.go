@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -24,8 +25,13 @@ const (
 	Hooks  RailKind = "hooks"  // hooks are on it
 )
 
+// Choices lists the kinds of rail.
+func (RailKind) Choices() []field.Choice {
+	return field.Choose("strip", "strip", "cleat", "cleat rail", "block", "block", "ledger", "back cleat", "hooks", "board of hooks")
+}
+
 // RailKinds lists them.
-func RailKinds() []RailKind { return []RailKind{Strip, Cleat, Block, Ledger, Hooks} }
+func RailKinds() []RailKind { return field.Keys[RailKind]() }
 
 // Rail is a piece along the wall that carries a shelf by what hangs on it. X is
 // its left end along the wall, Bottom its lower edge above the board's underside,

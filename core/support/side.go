@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -28,6 +29,11 @@ const (
 	LeftEnd  End = "left"
 	RightEnd End = "right"
 )
+
+// Choices lists the ends.
+func (End) Choices() []field.Choice {
+	return field.Choose("left", "left end", "right", "right end")
+}
 
 // Noun is what it is called.
 func (s *Side) Noun() string { return "side cleat" }

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"strings"
 
@@ -20,8 +21,13 @@ const (
 	HookPart    PartKind = "hook"
 )
 
+// Choices lists the kinds of part.
+func (PartKind) Choices() []field.Choice {
+	return field.Choose("screw", "screw", "anchor", "anchor", "bracket", "bracket", "hook", "hook")
+}
+
 // PartKinds lists them.
-func PartKinds() []PartKind { return []PartKind{ScrewPart, AnchorPart, BracketPart, HookPart} }
+func PartKinds() []PartKind { return field.Keys[PartKind]() }
 
 // Part is something of one's own stock: a screw or an anchor by its type in the
 // catalogue, with what one has measured and what its packet says; a bracket or a hook

@@ -7,6 +7,7 @@ import (
 	"math"
 
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -24,8 +25,13 @@ const (
 	Concrete   Kind = "concrete"
 )
 
+// Choices lists the kinds of wall.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("wood-studs", "wood studs", "steel-studs", "steel studs", "masonry", "solid brick or stone", "block", "hollow block", "concrete", "concrete")
+}
+
 // Kinds lists them.
-func Kinds() []Kind { return []Kind{WoodStuds, SteelStuds, Masonry, Block, Concrete} }
+func Kinds() []Kind { return field.Keys[Kind]() }
 
 // Solid tells whether the wall is the same all along, without studs.
 func (w *Wall) Solid() bool { return w.Kind == Masonry || w.Kind == Block || w.Kind == Concrete }
@@ -41,8 +47,13 @@ const (
 	Bare    LiningKind = "none"
 )
 
+// Choices lists the linings.
+func (LiningKind) Choices() []field.Choice {
+	return field.Choose("gypsum", "gypsum board", "plaster", "plaster on lath", "boards", "boards, panelling", "none", "none")
+}
+
 // Linings lists them.
-func Linings() []LiningKind { return []LiningKind{Gypsum, Plaster, Boards, Bare} }
+func Linings() []LiningKind { return field.Keys[LiningKind]() }
 
 // LiningBearing is the pressure that a heel may put on a lining, MPa: known for
 // gypsum, and taken for the others, which are no softer (Rule).
@@ -92,10 +103,13 @@ const (
 	Uneven KeepOutKind = "uneven" // a patch that is not flat
 )
 
-// KeepOutKinds lists them.
-func KeepOutKinds() []KeepOutKind {
-	return []KeepOutKind{Cable, Pipe, Duct, Outlet, Window, Door, Rail, Uneven}
+// Choices lists what can be in the way.
+func (KeepOutKind) Choices() []field.Choice {
+	return field.Choose("cable", "cable", "pipe", "pipe or conduit", "duct", "duct", "outlet", "outlet or switch", "window", "window", "door", "door swing", "rail", "rail", "uneven", "uneven patch")
 }
+
+// KeepOutKinds lists them.
+func KeepOutKinds() []KeepOutKind { return field.Keys[KeepOutKind]() }
 
 // KeepOut is a rectangle of the wall to stay clear of: X and Y its lower left
 // corner.
@@ -161,6 +175,11 @@ const (
 	InLining Meets = "lining"   // an anchor made for it
 	InWall   Meets = "wall"     // masonry or concrete
 )
+
+// Choices lists what a hole may meet.
+func (Meets) Choices() []field.Choice {
+	return field.Choose("stud", "stud", "edge", "edge of a stud", "misses", "misses", "keep-out", "something that runs there", "lining", "lining", "wall", "wall")
+}
 
 // Hit is what one fastener meets. Stud is its id, or the nearest one's on a
 // miss; Edge is how far inside the stud's side the axis runs, mm, negative

@@ -2,6 +2,8 @@
 // so that the sum a person reads is the sum that was done.
 package working
 
+import "aguante/core/field"
+
 // Kind says what a number measures, and so its unit and how it is written.
 type Kind string
 
@@ -22,6 +24,11 @@ const (
 	Days      Kind = "days"       // days
 	Ratio     Kind = "ratio"      // no unit
 )
+
+// Choices lists the kinds of number.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("length", "length", "area", "area", "modulus", "modulus", "inertia", "inertia", "mass", "mass", "force", "force", "moment", "moment", "stress", "stress", "rate", "rate", "stiffness", "stiffness", "density", "density", "per_square", "per square", "days", "days", "ratio", "ratio")
+}
 
 // Input is one value that went into a step.
 type Input struct {
