@@ -41,7 +41,7 @@ func checkCommand() *cobra.Command {
 				e.SetIndent("", "  ")
 				err = e.Encode(r)
 			} else {
-				err = printReport(out, r, p.Units.Mass)
+				err = printReport(out, r, string(p.Units.Mass))
 			}
 			if err != nil {
 				return err

@@ -33,19 +33,19 @@ func BuildKinds() []BuildKind { return field.Keys[BuildKind]() }
 // webs of a hollow one, lips along its edges, and what is cut out of it. The
 // zero value is one solid board.
 type Build struct {
-	Kind     BuildKind       `json:"kind"`
-	Plies    []Ply           `json:"plies,omitempty"` // from the underside up
-	Loose    bool            `json:"loose,omitempty"` // plies only screwed together
+	Kind     BuildKind       `json:"kind" usual:"solid" blank:"ok"`
+	Plies    []Ply           `json:"plies,omitempty" count:"0 15"` // from the underside up
+	Loose    bool            `json:"loose,omitempty"`              // plies only screwed together
 	Hollow   *Box            `json:"hollow,omitempty"`
 	Front    *Strip          `json:"front,omitempty"`
 	Back     *Strip          `json:"back,omitempty"`
-	EdgeBand quantity.Length `json:"edge_band_mm,omitempty"` // counts for nothing
-	Cuts     []Cut           `json:"cuts,omitempty"`
+	EdgeBand quantity.Length `json:"edge_band_mm,omitempty" range:"0 60"` // counts for nothing
+	Cuts     []Cut           `json:"cuts,omitempty" count:"0 24"`
 }
 
 // Ply is one layer of a laminated board. No wood of its own means the board's.
 type Ply struct {
-	Thickness quantity.Length `json:"thickness_mm"`
+	Thickness quantity.Length `json:"thickness_mm" range:"0.5 100"`
 	Across    bool            `json:"across,omitempty"` // its grain runs across the shelf
 	Wood      string          `json:"wood,omitempty"`
 }
@@ -55,24 +55,24 @@ type Ply struct {
 // along it. The webs may have a wood of their own.
 type Box struct {
 	Skin  quantity.Length `json:"skin_mm"`
-	Front quantity.Length `json:"front_mm"`
-	Back  quantity.Length `json:"back_mm"`
-	Ends  quantity.Length `json:"ends_mm,omitempty"`
-	Ribs  []Rib           `json:"ribs,omitempty"`
+	Front quantity.Length `json:"front_mm" range:"3 750"`
+	Back  quantity.Length `json:"back_mm" range:"0 750"`
+	Ends  quantity.Length `json:"ends_mm,omitempty" range:"0 5000"`
+	Ribs  []Rib           `json:"ribs,omitempty" count:"0 12"`
 	Wood  string          `json:"wood,omitempty"`
 }
 
 // Rib runs along a hollow shelf, From being its side nearest the wall.
 type Rib struct {
 	From  quantity.Length `json:"from_wall_mm"`
-	Width quantity.Length `json:"width_mm"`
+	Width quantity.Length `json:"width_mm" range:"3 1500"`
 }
 
 // Strip is a lip along one edge of the board: Width thick, standing Height proud
 // of it below, above, or both.
 type Strip struct {
-	Width  quantity.Length `json:"width_mm"`
-	Height quantity.Length `json:"height_mm"`
+	Width  quantity.Length `json:"width_mm" range:"3 200"`
+	Height quantity.Length `json:"height_mm" range:"3 400"`
 	Goes   Goes            `json:"goes"`
 	Glued  bool            `json:"glued"`
 	Wood   string          `json:"wood,omitempty"`
@@ -99,10 +99,10 @@ func (Goes) Choices() []field.Choice {
 type Cut struct {
 	ID       string          `json:"id"`
 	From     quantity.Length `json:"from_mm"`
-	Length   quantity.Length `json:"length_mm"`
+	Length   quantity.Length `json:"length_mm" range:"1 10000"`
 	FromWall quantity.Length `json:"from_wall_mm"`
-	Width    quantity.Length `json:"width_mm"`
-	Depth    quantity.Length `json:"depth_mm,omitempty"`
+	Width    quantity.Length `json:"width_mm" range:"1 1500"`
+	Depth    quantity.Length `json:"depth_mm,omitempty" range:"0|0.5 150"`
 	Top      bool            `json:"top,omitempty"`
 }
 
@@ -117,11 +117,9 @@ func (c Cut) Called(depth quantity.Length) string {
 	return "hole"
 }
 
-func (b *Build) validate(l *problem.List, s *Shelf) {
-	if b.Kind != "" {
-		l.OneOf("kind", string(b.Kind), problem.Words(BuildKinds()))
-	}
-	l.Between("edge_band_mm", float64(b.EdgeBand), 0, 60)
+// fits names what a board's make-up does not say by itself: whether it goes with its
+// shelf.
+func (b *Build) fits(l *problem.List, s *Shelf) {
 	switch b.Kind {
 	case Laminated:
 		b.validatePlies(l, s)
@@ -129,31 +127,26 @@ func (b *Build) validate(l *problem.List, s *Shelf) {
 		b.validateHollow(l.In("hollow"), s)
 	}
 	if b.Front != nil {
-		b.Front.validate(l.In("front"), s)
+		b.Front.fits(l.In("front"), s)
 	}
 	if b.Back != nil {
-		b.Back.validate(l.In("back"), s)
-	}
-	if len(b.Cuts) > 24 {
-		l.Add("cuts", "%d of them: at most 24 in one board", len(b.Cuts))
-		return
+		b.Back.fits(l.In("back"), s)
 	}
 	if b.Kind == Hollow && len(b.Cuts) > 0 {
 		l.Add("cuts", "a hollow shelf has nothing to cut into: take the cuts out, or make it solid")
 	}
 	for i := range b.Cuts {
-		b.Cuts[i].validate(l.In(fmt.Sprintf("cuts[%d]", i)), s)
+		b.Cuts[i].fits(l.In(fmt.Sprintf("cuts[%d]", i)), s)
 	}
 }
 
 func (b *Build) validatePlies(l *problem.List, s *Shelf) {
-	if n := len(b.Plies); n < 2 || n > 15 {
+	if n := len(b.Plies); n < 2 {
 		l.Add("plies", "%d plies: give 2 to 15", n)
 	}
 	sum := 0.0
 	for i, p := range b.Plies {
 		at := l.In(fmt.Sprintf("plies[%d]", i))
-		at.Between("thickness_mm", float64(p.Thickness), 0.5, 100)
 		knownStuff(at, "wood", p.Wood)
 		sum += float64(p.Thickness)
 	}
@@ -182,10 +175,6 @@ func (b *Build) validateHollow(l *problem.List, s *Shelf) {
 	l.Between("back_mm", float64(h.Back), least, depth/2)
 	l.Between("ends_mm", float64(h.Ends), 0, float64(s.Length)/2)
 	knownStuff(l, "wood", h.Wood)
-	if len(h.Ribs) > 12 {
-		l.Add("ribs", "%d ribs: at most 12", len(h.Ribs))
-		return
-	}
 	for i, r := range h.Ribs {
 		at := l.In(fmt.Sprintf("ribs[%d]", i))
 		at.Between("width_mm", float64(r.Width), 3, depth)
@@ -200,19 +189,14 @@ func (b *Build) validateHollow(l *problem.List, s *Shelf) {
 	}
 }
 
-func (t *Strip) validate(l *problem.List, s *Shelf) {
+func (t *Strip) fits(l *problem.List, s *Shelf) {
 	if t.Width > s.Depth/2 {
 		l.Add("width_mm", "a lip %s mm thick is more than half of a board %s mm deep", quantity.Decimal(float64(t.Width), 1), quantity.Decimal(float64(s.Depth), 1))
-	} else {
-		l.Between("width_mm", float64(t.Width), 3, 200)
 	}
-	l.Between("height_mm", float64(t.Height), 3, 400)
-	l.OneOf("goes", string(t.Goes), problem.Words([]Goes{Down, Up, Both}))
 	knownStuff(l, "wood", t.Wood)
 }
 
-func (c *Cut) validate(l *problem.List, s *Shelf) {
-	l.ID(c.ID)
+func (c *Cut) fits(l *problem.List, s *Shelf) {
 	l.Between("length_mm", float64(c.Length), 1, float64(s.Length))
 	l.Between("width_mm", float64(c.Width), 1, float64(s.Depth)-1)
 	if c.From < 0 || c.From+c.Length > s.Length+1e-6 {

@@ -31,28 +31,52 @@ type Project struct {
 	Name    string    `json:"name"`
 	Units   Units     `json:"units"`
 	Wall    wall.Wall `json:"wall"`
-	Shelves []Shelf   `json:"shelves"`
+	Shelves []Shelf   `json:"shelves" count:"0 40" usual:"[]"`
 }
 
 // Units are what the person reads and types: lengths and masses apart.
 type Units struct {
-	Length string `json:"length"` // in or mm
-	Mass   string `json:"mass"`   // lb or kg
+	Length LengthUnit `json:"length" usual:"in"`
+	Mass   MassUnit   `json:"mass" usual:"lb"`
 }
+
+// LengthUnit is what lengths are read and typed in.
+type LengthUnit string
+
+// The units of length.
+const (
+	Inches      LengthUnit = "in"
+	Millimetres LengthUnit = "mm"
+)
+
+// Choices lists the units of length.
+func (LengthUnit) Choices() []field.Choice { return field.Choose("in", "in", "mm", "mm") }
+
+// MassUnit is what masses are read and typed in.
+type MassUnit string
+
+// The units of mass.
+const (
+	Pounds    MassUnit = "lb"
+	Kilograms MassUnit = "kg"
+)
+
+// Choices lists the units of mass.
+func (MassUnit) Choices() []field.Choice { return field.Choose("lb", "lb", "kg", "kg") }
 
 // Shelf is one board on its supports. X is its left end along the wall and Y
 // the board's underside above the floor.
 type Shelf struct {
 	ID        string          `json:"id"`
 	Name      string          `json:"name"`
-	X         quantity.Length `json:"x_mm"`
-	Y         quantity.Length `json:"y_mm"`
-	Length    quantity.Length `json:"length_mm"`
-	Depth     quantity.Length `json:"depth_mm"`
-	Thickness quantity.Length `json:"thickness_mm"`
+	X         quantity.Length `json:"x_mm" range:"0 30000"`
+	Y         quantity.Length `json:"y_mm" range:"0 10000"`
+	Length    quantity.Length `json:"length_mm" range:"50 10000"`
+	Depth     quantity.Length `json:"depth_mm" range:"30 1500"`
+	Thickness quantity.Length `json:"thickness_mm" range:"3 150"`
 	Board     Board           `json:"board"`
 	Build     Build           `json:"build"`
-	Supports  []Support       `json:"supports"`
+	Supports  []Support       `json:"supports" count:"0 24" usual:"[]"`
 	Rail      *support.Rail   `json:"rail,omitempty"` // a piece on the wall that they hang on
 
 	// At most one of these is there; it holds in place of the board and its supports.
@@ -61,13 +85,13 @@ type Shelf struct {
 	Frame     *support.StandingFrame `json:"frame,omitempty"`
 	SheetRack *support.SheetRack     `json:"sheet_rack,omitempty"`
 	Cart      *support.HingedCart    `json:"cart,omitempty"`
-	Contents  []load.Item            `json:"contents"`
-	Duration  material.Duration      `json:"duration"`
-	Below     Below                  `json:"below"`
-	Accident  Accident               `json:"accident"`
-	Pet       quantity.Mass          `json:"pet_kg,omitempty"`
+	Contents  []load.Item            `json:"contents" count:"0 100" usual:"[]"`
+	Duration  material.Duration      `json:"duration" usual:"years"`
+	Below     Below                  `json:"below" usual:"nothing"`
+	Accident  Accident               `json:"accident" usual:"none"`
+	Pet       quantity.Mass          `json:"pet_kg,omitempty" range:"0.1 120" only:"accident=pet"`
 	Sag       SagLimit               `json:"sag"`
-	Misfit    quantity.Length        `json:"misfit_mm"`
+	Misfit    quantity.Length        `json:"misfit_mm" range:"0 3" usual:"1"`
 }
 
 // Board is what a shelf is made of: one wood, lumber or panel, or several where
@@ -78,13 +102,13 @@ type Shelf struct {
 // that nothing does.
 type Board struct {
 	Woods     []string           `json:"woods"`
-	Grade     string             `json:"grade"`
-	Condition material.Condition `json:"condition"`
+	Grade     string             `json:"grade" usual:"knots"`
+	Condition material.Condition `json:"condition" usual:"dry"`
 	Across    bool               `json:"across,omitempty"` // the grain of a panel's faces
-	Sawn      material.Sawn      `json:"sawn"`
+	Sawn      material.Sawn      `json:"sawn" usual:"unknown" blank:"ok"`
 	Tested    float64            `json:"tested_mpa,omitempty"`
 	Moisture  float64            `json:"moisture_pct,omitempty"`
-	Slack     *quantity.Length   `json:"slack_mm,omitempty"`
+	Slack     *quantity.Length   `json:"slack_mm,omitempty" range:"0 50"`
 }
 
 // Below is what is under the shelf, which sets the care factor.
@@ -171,8 +195,8 @@ func Schools() []School { return field.Keys[School]() }
 
 // SagLimit is the person's school, and the figure where that is it.
 type SagLimit struct {
-	School School          `json:"school"`
-	Figure quantity.Length `json:"figure_mm,omitempty"`
+	School School          `json:"school" usual:"eye"`
+	Figure quantity.Length `json:"figure_mm,omitempty" range:"0.1 200" only:"school=figure"`
 }
 
 // Allowed returns the sag that the school allows over a span, mm. An overhang
@@ -257,33 +281,23 @@ func (s *Support) Way() support.Way {
 	return way
 }
 
-// UnmarshalJSON reads a project onto its defaults.
+// UnmarshalJSON reads a project onto what is usual.
 func (p *Project) UnmarshalJSON(b []byte) error {
 	type plain Project
-	with := plain{Units: Units{Length: "in", Mass: "lb"}, Wall: wall.Wall{Kind: wall.WoodStuds}}
+	var with plain
+	field.Usual(&with)
 	if err := json.Unmarshal(b, &with); err != nil {
 		return err
 	}
 	*p = Project(with)
-	if p.Shelves == nil {
-		p.Shelves = []Shelf{}
-	}
-	if p.Wall.Studs == nil {
-		p.Wall.Studs = []wall.Stud{}
-	}
-	if p.Wall.KeepOuts == nil {
-		p.Wall.KeepOuts = []wall.KeepOut{}
-	}
 	return nil
 }
 
-// UnmarshalJSON reads a shelf onto its defaults.
+// UnmarshalJSON reads a shelf onto what is usual.
 func (s *Shelf) UnmarshalJSON(b []byte) error {
 	type plain Shelf
-	with := plain{
-		Board: Board{Grade: "knots", Condition: material.Dry, Sawn: material.UnknownSawn}, Build: Build{Kind: Solid}, Duration: material.Years, Below: Nothing, Accident: NoAccident,
-		Sag: SagLimit{School: Eye}, Misfit: 1, Supports: []Support{}, Contents: []load.Item{},
-	}
+	var with plain
+	field.Usual(&with)
 	if err := json.Unmarshal(b, &with); err != nil {
 		return err
 	}
@@ -300,16 +314,11 @@ func (p *Project) Validate() []problem.Problem {
 	if p.Version != Version {
 		l.Add("version", "version %d: this program reads version %d", p.Version, Version)
 	}
-	l.Name("name", p.Name)
-	l.OneOf("units.length", p.Units.Length, []string{"in", "mm"})
-	l.OneOf("units.mass", p.Units.Mass, []string{"lb", "kg"})
-	p.Wall.Validate(l.In("wall"))
-	if len(p.Shelves) > 40 {
-		l.Add("shelves", "%d shelves: at most 40 on one wall", len(p.Shelves))
+	if !field.Check(l, p) {
 		return l.All()
 	}
 	for i := range p.Shelves {
-		p.Shelves[i].validate(l.In(fmt.Sprintf("shelves[%d]", i)), p.Wall)
+		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), &p.Wall)
 	}
 	return l.All()
 }
@@ -342,7 +351,9 @@ func (s *Shelf) Base(it load.Item) float64 {
 // known to be valid.
 func (p *Project) ValidateShelf(i int) []problem.Problem {
 	l := problem.New()
-	p.Shelves[i].validate(l.In(fmt.Sprintf("shelves[%d]", i)), p.Wall)
+	at := l.In(fmt.Sprintf("shelves[%d]", i))
+	field.Check(at, &p.Shelves[i])
+	p.Shelves[i].fits(at, &p.Wall)
 	return l.All()
 }
 
@@ -366,35 +377,20 @@ func (s *Shelf) forms() iter.Seq2[support.Form, string] {
 	}
 }
 
-func (s *Shelf) validate(l *problem.List, w wall.Wall) {
-	l.ID(s.ID)
-	l.Name("name", s.Name)
-	l.Between("length_mm", float64(s.Length), 50, 10000)
-	l.Between("depth_mm", float64(s.Depth), 30, 1500)
-	l.Between("thickness_mm", float64(s.Thickness), 3, 150)
+// fits names what the shelf's fields do not say by themselves: whether it goes with its
+// wall, and its parts with it.
+func (s *Shelf) fits(l *problem.List, w *wall.Wall) {
 	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
 	if end := s.X + s.Length; end > w.Length+1e-6 {
 		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1), quantity.Decimal(float64(w.Length), 1))
 	}
-	l.OneOf("duration", string(s.Duration), problem.Words(material.Durations()))
-	l.OneOf("below", string(s.Below), problem.Words(Belows()))
-	l.OneOf("accident", string(s.Accident), problem.Words(Accidents()))
-	if s.Accident == Pet {
-		l.MassBetween("pet_kg", float64(s.Pet), 0.1, 120)
-	}
-	l.OneOf("sag.school", string(s.Sag.School), problem.Words(Schools()))
-	if s.Sag.School == Figure {
-		l.Between("sag.figure_mm", float64(s.Sag.Figure), 0.1, 200)
-	}
-	l.Between("misfit_mm", float64(s.Misfit), 0, 3)
-	s.Board.validate(l.In("board"))
-	s.Build.validate(l.In("build"), s)
-	if len(s.Supports) > 24 {
-		l.Add("supports", "%d supports: at most 24 under one board", len(s.Supports))
+	s.Build.fits(l.In("build"), s)
+	if len(s.Supports) > 24 || len(s.Contents) > 100 {
+		return
 	}
 	for i, su := range s.Supports {
-		su.validate(l.In(fmt.Sprintf("supports[%d]", i)), w)
+		l.Between(fmt.Sprintf("supports[%d].x_mm", i), float64(su.X), 0, float64(w.Length))
 		for j := range i {
 			if d := su.X - s.Supports[j].X; d < 1 && d > -1 {
 				l.Add(fmt.Sprintf("supports[%d].x_mm", i), "two supports stand at the same place: move one of them")
@@ -403,7 +399,6 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 	}
 	if s.Rail != nil {
 		at := l.In("rail")
-		s.Rail.Validate(at)
 		if s.Rail.X < 0 || s.Rail.X+s.Rail.Length > w.Length+1e-6 {
 			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", s.Rail.Noun(),
 				quantity.Decimal(float64(s.Rail.X), 1), quantity.Decimal(float64(s.Rail.X+s.Rail.Length), 1), quantity.Decimal(float64(w.Length), 1))
@@ -415,19 +410,14 @@ func (s *Shelf) validate(l *problem.List, w wall.Wall) {
 			l.Add(at, "a shelf is a %s or a %s, not both", first.Noun(), form.Noun())
 		}
 	}
-	if form, at := s.Form(); form != nil {
-		form.Validate(l.In(at))
-	}
-	if len(s.Contents) > 100 {
-		l.Add("contents", "%d items: at most 100 on one shelf", len(s.Contents))
-		return
-	}
-	for i, it := range s.Contents {
-		it.Validate(l.In(fmt.Sprintf("contents[%d]", i)), float64(s.Length), float64(s.Depth))
+	for i := range s.Contents {
+		s.Contents[i].Within(l.In(fmt.Sprintf("contents[%d]", i)), float64(s.Length), float64(s.Depth))
 	}
 }
 
-func (b Board) validate(l *problem.List) {
+// Validate names every problem of a board.
+func (b *Board) Validate(l *problem.List) {
+	field.Check(l, b)
 	if len(b.Woods) == 0 {
 		l.Add("woods", "no wood is named: give one, or several if it may be one of them")
 	}
@@ -445,27 +435,20 @@ func (b Board) validate(l *problem.List) {
 			l.Add("across", "solid wood with its grain across the shelf snaps: only a panel may lie so")
 		}
 	}
-	if b.Sawn != "" {
-		l.OneOf("sawn", string(b.Sawn), problem.Words([]material.Sawn{material.FlatSawn, material.QuarterSawn, material.UnknownSawn}))
-	}
 	if b.Tested != 0 && !(b.Tested >= 200 && b.Tested <= 40000) {
 		l.Add("tested_mpa", "E of %s MPa is not possible: give 200 to 40000", quantity.Decimal(b.Tested, 0))
 	}
 	if b.Moisture != 0 && !(b.Moisture >= 3 && b.Moisture <= 100) {
 		l.Add("moisture_pct", "%s %% of moisture is not possible: give 3 to 100", quantity.Decimal(b.Moisture, 1))
 	}
-	if b.Slack != nil {
-		l.Between("slack_mm", float64(*b.Slack), 0, 50)
-	}
 	if _, ok := material.GradeOf(b.Grade); !ok {
 		l.Add("grade", "grade %q is not known", b.Grade)
 	}
-	l.OneOf("condition", string(b.Condition), problem.Words(material.Conditions()))
 }
 
-func (s Support) validate(l *problem.List, w wall.Wall) {
+// Validate names every problem of a support by itself.
+func (s *Support) Validate(l *problem.List) {
 	l.ID(s.ID)
-	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.OneOf("kind", string(s.Kind), problem.Words(SupportKinds()))
 	way, at := s.part()
 	if way == nil {

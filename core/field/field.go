@@ -12,7 +12,9 @@
 //	title:"Brace"             begins a group; with add and drop, an optional one
 //	usual:"knots"             what it is where a file leaves it out
 //
-// A field that is a struct is checked by its own Validate, where it has one.
+// A field that is a struct is checked by its own Validate, where it has one. A struct
+// that embeds one with a Validate needs a Validate of its own, or only the embedded
+// part of it is checked.
 package field
 
 import (
@@ -168,20 +170,22 @@ func text(v reflect.Value) string {
 
 // Check notes everything in a struct, of which v is the address, that its tags do not
 // allow: figures out of bounds, words that are not known, too many of something, ids
-// that are missing or taken.
-func Check(l *problem.List, v any) { check(l, reflect.ValueOf(v).Elem()) }
+// that are missing or taken. It is false where there is more of something than may be,
+// which is then not looked at.
+func Check(l *problem.List, v any) bool { return check(l, reflect.ValueOf(v).Elem()) }
 
-func check(l *problem.List, v reflect.Value) {
-	fields := fieldsOf(v.Type())
+func check(l *problem.List, v reflect.Value) bool {
+	fields, all := fieldsOf(v.Type()), true
 	for i := range fields {
 		g := &fields[i]
 		if g.counts(v) {
-			g.check(l, v.Field(g.index))
+			all = g.check(l, v.Field(g.index)) && all
 		}
 	}
+	return all
 }
 
-func (g *tagged) check(l *problem.List, f reflect.Value) {
+func (g *tagged) check(l *problem.List, f reflect.Value) bool {
 	switch f.Kind() {
 	case reflect.String:
 		switch {
@@ -198,17 +202,15 @@ func (g *tagged) check(l *problem.List, f reflect.Value) {
 		g.figure(l, f.Type(), float64(f.Int()))
 	case reflect.Struct:
 		if g.embedded {
-			inner(l, f)
-		} else {
-			inner(l.In(g.name), f)
+			return inner(l, f)
 		}
+		inner(l.In(g.name), f)
 	case reflect.Pointer:
-		if !f.IsNil() {
-			g.check(l, f.Elem())
-		}
+		return f.IsNil() || g.check(l, f.Elem())
 	case reflect.Slice:
-		g.list(l, f)
+		return g.list(l, f)
 	}
+	return true
 }
 
 func (g *tagged) figure(l *problem.List, t reflect.Type, v float64) {
@@ -225,12 +227,12 @@ func (g *tagged) figure(l *problem.List, t reflect.Type, v float64) {
 	}
 }
 
-func (g *tagged) list(l *problem.List, f reflect.Value) {
+func (g *tagged) list(l *problem.List, f reflect.Value) bool {
 	n := f.Len()
 	if g.count.Set {
 		if most := int(g.count.Hi); n > most {
 			l.Add(g.name, "%d of them: at most %d", n, most)
-			return // what is too much is not looked at
+			return false
 		}
 		if least := int(g.count.Lo); n < least {
 			l.Add(g.name, "%d of them: at least %d", n, least)
@@ -246,15 +248,16 @@ func (g *tagged) list(l *problem.List, f reflect.Value) {
 			each.figure(l, e.Type(), e.Float())
 		}
 	}
+	return true
 }
 
 // inner checks a struct by its own rules, where it has some.
-func inner(l *problem.List, v reflect.Value) {
+func inner(l *problem.List, v reflect.Value) bool {
 	if p := v.Addr(); p.Type().Implements(validator) {
 		p.Interface().(interface{ Validate(*problem.List) }).Validate(l)
-		return
+		return true
 	}
-	check(l, v)
+	return check(l, v)
 }
 
 // Usual puts in what a struct's fields usually are, of which v is the address. What
@@ -295,6 +298,8 @@ func Schemas(t reflect.Type) []Schema {
 	var out []Schema
 	for _, g := range fieldsOf(t) {
 		if g.embedded {
+			f := t.Field(g.index).Type
+			out = append(out, Schemas(f)...)
 			continue
 		}
 		s := Schema{Name: g.name, Bounds: g.bounds, Count: g.count}

@@ -105,6 +105,9 @@ func show(g *tagged, typ reflect.Type, path, label string, only []Only) Shown {
 	switch {
 	case g.tag.Get("as") != "":
 		s.Kind = Kind(g.tag.Get("as"))
+		if s.Kind == Special {
+			s.Path, s.Type = strings.TrimSuffix(path, "."), typ.Name()
+		}
 		if s.Kind == Wood {
 			s.Path = strings.TrimSuffix(path, g.name) + "wood"
 			if !g.embedded {

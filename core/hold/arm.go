@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -11,22 +12,24 @@ import (
 
 // BoardScrews hold the board down on a bracket's arm.
 type BoardScrews struct {
-	Fixing
-	Count    int             `json:"count"`
-	FromWall quantity.Length `json:"from_wall_mm"`
+	Fixing   `label:"" as:"special"`
+	Count    int             `json:"count" label:"how many" range:"1 12"`
+	FromWall quantity.Length `json:"from_wall_mm" label:"from the wall" range:"5 1000"`
 }
 
-func (b *BoardScrews) Validate(p *problem.List, reach float64) {
-	if b == nil {
-		return
-	}
-	at := p.In("board_screws")
-	b.Fixing.Validate(at)
+// Validate names every problem of the screws into a board.
+func (b *BoardScrews) Validate(p *problem.List) {
+	field.Check(p, b)
 	if b.Noun() == "anchor" {
-		at.Add("type", "an anchor does not hold in a board: choose a screw")
+		p.Add("type", "an anchor does not hold in a board: choose a screw")
 	}
-	at.CountBetween("count", float64(b.Count), 1, 12)
-	at.Between("from_wall_mm", float64(b.FromWall), 5, reach-2)
+}
+
+// Within notes screws that are not in an arm of a reach, mm.
+func (b *BoardScrews) Within(p *problem.List, reach float64) {
+	if b != nil && float64(b.FromWall) > reach-2 {
+		p.Between("board_screws.from_wall_mm", float64(b.FromWall), 5, reach-2)
+	}
 }
 
 // Arm is what the board lies on, and what keeps it there: reach out from the wall

@@ -18,19 +18,19 @@ import (
 // from square it is driven, degrees.
 type Fixing struct {
 	Type   string          `json:"type"`
-	Length quantity.Length `json:"length_mm"`
+	Length quantity.Length `json:"length_mm" range:"8 400"`
 	Rating *Rating         `json:"rating,omitempty"`
-	Head   quantity.Length `json:"head_mm,omitempty"`
-	Recess quantity.Length `json:"recess_mm,omitempty"`
-	Angle  float64         `json:"angle_deg,omitempty"`
+	Head   quantity.Length `json:"head_mm,omitempty" range:"0|3 60"`
+	Recess quantity.Length `json:"recess_mm,omitempty" range:"0 100"`
+	Angle  float64         `json:"angle_deg,omitempty" range:"-45 45"`
 	Own    *Measured       `json:"own,omitempty"` // as one has measured it
 }
 
 // Rating is what a maker says of an anchor, and what the maker means by it.
 type Rating struct {
-	Pull  quantity.Mass `json:"pull_kg"`
-	Shear quantity.Mass `json:"shear_kg"`
-	Means Means         `json:"means"`
+	Pull  quantity.Mass `json:"pull_kg" label:"pull, each" range:"0.5 5000"`
+	Shear quantity.Mass `json:"shear_kg" label:"across, each" range:"0.5 5000"`
+	Means Means         `json:"means" label:"it is"`
 }
 
 // Means is what a rating is.
@@ -98,32 +98,17 @@ func (f Fixing) HeadAcross() float64 {
 func (f Fixing) slant() float64 { return 1 / math.Cos(f.Angle*math.Pi/180) }
 
 // Validate names every problem of a fixing.
-func (f Fixing) Validate(p *problem.List) {
+func (f *Fixing) Validate(p *problem.List) {
 	t, ok := fastener.TypeOf(f.Type)
 	if !ok {
 		p.Add("type", "fastener %q is not in the catalogue", f.Type)
 	}
-	p.Between("length_mm", float64(f.Length), 8, 400)
-	if f.Head != 0 {
-		p.Between("head_mm", float64(f.Head), 3, 60)
-	}
-	p.Between("recess_mm", float64(f.Recess), 0, 100)
-	if !(f.Angle >= -45 && f.Angle <= 45) {
-		p.Add("angle_deg", "%s° is not possible here: give −45 to 45", quantity.Decimal(f.Angle, 0))
-	}
-	f.Own.Validate(p.In("own"))
+	field.Check(p, f)
 	if r := f.Rating; r != nil {
 		if ok && t.Kind != fastener.Anchor {
 			p.Add("rating", "only an anchor has a rating: what a %s holds is worked out", t.Name)
 		}
-		r.Validate(p.In("rating"))
 	}
-}
-
-func (r *Rating) Validate(p *problem.List) {
-	p.MassBetween("pull_kg", float64(r.Pull), 0.5, 5000)
-	p.MassBetween("shear_kg", float64(r.Shear), 0.5, 5000)
-	p.OneOf("means", string(r.Means), problem.Words([]Means{WorkingLoad, Ultimate, Unstated}))
 }
 
 // usualGypsum is the lining that the low figures for unrated anchors are for, mm,

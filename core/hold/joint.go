@@ -44,11 +44,11 @@ func JointKinds() []JointKind { return field.Keys[JointKind]() }
 type Joint struct {
 	Kind   JointKind       `json:"kind"`
 	Glued  bool            `json:"glued"`
-	Places []joint.Point   `json:"places,omitempty"`
+	Places []joint.Point   `json:"places,omitempty" count:"0 24"`
 	Screw  *Fixing         `json:"screw,omitempty"`
-	D      quantity.Length `json:"d_mm,omitempty"`
-	Deep   quantity.Length `json:"deep_mm,omitempty"`
-	High   quantity.Length `json:"high_mm,omitempty"`
+	D      quantity.Length `json:"d_mm,omitempty" range:"3 60" only:"kind=dowels,tenon,mitre"`
+	Deep   quantity.Length `json:"deep_mm,omitempty" range:"5 200" only:"kind=dowels,tenon,mitre"`
+	High   quantity.Length `json:"high_mm,omitempty" range:"5 300" only:"kind=tenon,mitre"`
 	Made   *Made           `json:"made,omitempty"`
 }
 
@@ -57,35 +57,18 @@ func (j *Joint) usesScrews() bool {
 	return j.Kind == ScrewJoint || j.Kind == BoltJoint || j.Kind == GussetJoint || j.Kind == BehindJoint
 }
 
+// Validate names every problem of a joint.
 func (j *Joint) Validate(p *problem.List) {
-	p.OneOf("kind", string(j.Kind), problem.Words(JointKinds()))
-	if len(j.Places) > 24 {
-		p.Add("places", "%d places: at most 24", len(j.Places))
-	}
-	for i, at := range j.Places {
-		l := p.In(fmt.Sprintf("places[%d]", i))
-		l.Between("x_mm", at.X, -500, 1000)
-		l.Between("y_mm", at.Y, -500, 1000)
-	}
+	field.Check(p, j)
 	switch {
 	case j.usesScrews() && j.Screw == nil:
 		p.Add("screw", "its fastener is missing")
 	case j.usesScrews():
-		at := p.In("screw")
-		j.Screw.Validate(at)
 		if want, is := fastener.Bolt, j.Screw.Screw().Kind; (j.Kind == BoltJoint) != (is == want) || is == fastener.Anchor || is == fastener.Drywall {
-			at.Add("type", "%q does not belong in this joint", j.Screw.Type)
+			p.Add("screw.type", "%q does not belong in this joint", j.Screw.Type)
 		}
-	case j.Kind == DowelJoint || j.Kind == TenonJoint || j.Kind == MitreJoint:
-		p.Between("d_mm", float64(j.D), 3, 60)
-		p.Between("deep_mm", float64(j.Deep), 5, 200)
 	}
-	if j.Kind == TenonJoint || j.Kind == MitreJoint {
-		p.Between("high_mm", float64(j.High), 5, 300)
-	}
-	if j.Made != nil {
-		j.Made.Validate(p.In("made"))
-	} else if j.Kind == DowelJoint || j.Kind == GussetJoint {
+	if j.Made == nil && (j.Kind == DowelJoint || j.Kind == GussetJoint) {
 		p.Add("made", "say what the %s are made of", map[JointKind]string{DowelJoint: "dowels", GussetJoint: "gussets"}[j.Kind])
 	}
 }

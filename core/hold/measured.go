@@ -2,6 +2,7 @@ package hold
 
 import (
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -9,26 +10,16 @@ import (
 // Measured is a screw as one has measured it oneself: its diameter over the thread,
 // under the thread, and over the head, mm. What is 0 is the catalogue's.
 type Measured struct {
-	D    quantity.Length `json:"d_mm,omitempty"`
-	Root quantity.Length `json:"root_mm,omitempty"`
-	Head quantity.Length `json:"head_mm,omitempty"`
+	D    quantity.Length `json:"d_mm,omitempty" range:"0|1.5 30"`
+	Root quantity.Length `json:"root_mm,omitempty" range:"0|1 28"`
+	Head quantity.Length `json:"head_mm,omitempty" range:"0|3 60"`
 }
 
+// Validate names every problem of what was measured.
 func (m *Measured) Validate(p *problem.List) {
-	if m == nil {
-		return
-	}
-	if m.D != 0 {
-		p.Between("d_mm", float64(m.D), 1.5, 30)
-	}
-	if m.Root != 0 {
-		p.Between("root_mm", float64(m.Root), 1, 28)
-	}
+	field.Check(p, m)
 	if m.D != 0 && m.Root > m.D {
 		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1), quantity.Decimal(float64(m.D), 1))
-	}
-	if m.Head != 0 {
-		p.Between("head_mm", float64(m.Head), 3, 60)
 	}
 }
 

@@ -286,13 +286,11 @@ type PlateHole struct {
 	Offset quantity.Length `json:"offset_mm"`
 }
 
-func ValidateHoles(p *problem.List, holes []PlateHole, above, below, width float64) {
-	if n := len(holes); n > 24 {
-		p.Add("holes", "%d holes: at most 24", n)
-	}
+// WithinPlate notes holes that are not on a plate: above and below its zero and width
+// wide, mm.
+func WithinPlate(p *problem.List, holes []PlateHole, above, below, width float64) {
 	for i, h := range holes {
 		at := p.In(fmt.Sprintf("holes[%d]", i))
-		at.ID(h.ID)
 		at.Between("down_mm", float64(h.Down), -above, below)
 		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
 	}

@@ -104,7 +104,7 @@ func TestOnesOwnMeasuresCount(t *testing.T) {
 	}
 	for path, own := range map[string]Measured{"own.d_mm": {D: 0.5}, "own.root_mm": {D: 5, Root: 6}, "own.head_mm": {Head: 200}} {
 		p := problem.New()
-		Fixing{Type: "wood-6mm", Length: 100, Own: &own}.Validate(p)
+		(&Fixing{Type: "wood-6mm", Length: 100, Own: &own}).Validate(p)
 		if all := p.All(); len(all) == 0 || all[0].Path != path {
 			t.Errorf("%s: %+v", path, all)
 		}

@@ -148,7 +148,7 @@ func (f *finder) board() []change {
 	solid := s.Build.Kind == design.Solid || s.Build.Kind == ""
 	if solid {
 		done := 0
-		for _, size := range thicknesses(f.p.Units.Length) {
+		for _, size := range thicknesses(string(f.p.Units.Length)) {
 			if t := quantity.Length(size); t > s.Thickness+0.5 && done < 3 {
 				done++
 				out = append(out, change{"thick", fmt.Sprintf("A board %s thick", f.length(size)), 4, theBoard | theSupport, func(s *design.Shelf) bool { s.Thickness = t; return true }})
@@ -521,7 +521,7 @@ func (f *finder) ofForms() []change {
 			return len(s.Frame.Ties) > 0
 		})
 		add("floor", "Stand it on the floor", 1, everything, func(s *design.Shelf) bool { s.Y = 0; return true })
-		for _, size := range thicknesses(f.p.Units.Length) {
+		for _, size := range thicknesses(string(f.p.Units.Length)) {
 			if t := quantity.Length(size); t > s.Thickness+0.5 {
 				add("thick", fmt.Sprintf("Platforms %s thick", f.length(size)), 3, theBoard, func(s *design.Shelf) bool { s.Thickness = t; return true })
 			}

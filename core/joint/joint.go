@@ -11,8 +11,8 @@ import (
 
 // Point is where a fastener stands in a joint, mm along and up.
 type Point struct {
-	X float64 `json:"x_mm"`
-	Y float64 `json:"y_mm"`
+	X float64 `json:"x_mm" range:"-500 1000"`
+	Y float64 `json:"y_mm" range:"-500 1000"`
 }
 
 // Polar returns the greatest force on one of a group of like fasteners under a

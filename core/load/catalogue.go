@@ -41,12 +41,12 @@ type Row struct {
 	Name   string  `json:"name"`
 	Group  string  `json:"group"`
 	By     Measure `json:"by"`
-	Low    float64 `json:"low_kg"`
-	High   float64 `json:"high_kg"`
+	Low    float64 `json:"low_kg" range:"0 2000"`
+	High   float64 `json:"high_kg" range:"0.001 2000"`
 	Shape  Shape   `json:"shape"`
-	Width  float64 `json:"width_mm"`
-	Depth  float64 `json:"depth_mm"`
-	Height float64 `json:"height_mm"`
+	Width  float64 `json:"width_mm" range:"1 10000"`
+	Depth  float64 `json:"depth_mm" range:"0 3000"`
+	Height float64 `json:"height_mm" range:"1 5000"`
 	Basis  string  `json:"basis"`
 }
 
@@ -54,19 +54,13 @@ type Row struct {
 const OwnGroup = "Your own"
 
 // Validate names every problem of a row of the person's own.
-func (r Row) Validate(p *problem.List) {
+func (r *Row) Validate(p *problem.List) {
 	if strings.TrimSpace(r.Name) == "" {
 		p.Add("name", "give it a name")
 	}
-	p.Name("name", r.Name)
 	p.Name("basis", r.Basis)
-	p.OneOf("by", string(r.By), []string{string(PerPiece), string(PerMetre), string(PerLitre), string(PerCubic)})
-	p.OneOf("shape", string(r.Shape), problem.Words(Shapes()))
-	p.MassBetween("high_kg", r.High, 0.001, 2000)
+	field.Check(p, r)
 	p.MassBetween("low_kg", r.Low, 0.001, max(r.High, 0.001))
-	p.Between("width_mm", r.Width, 1, 10000)
-	p.Between("depth_mm", r.Depth, 0, 3000)
-	p.Between("height_mm", r.Height, 1, 5000)
 }
 
 // Rows returns the catalogue of contents.

@@ -5,6 +5,7 @@ import (
 	"math"
 	"testing"
 
+	"aguante/core/field"
 	"aguante/core/problem"
 )
 
@@ -26,7 +27,8 @@ func TestRowsAreWholeAndPlausible(t *testing.T) {
 		}
 		it.ID = "x"
 		l := problem.New()
-		it.Validate(l, 1200, 600)
+		field.Check(l, &it)
+		it.Within(l, 1200, 600)
 		if len(l.All()) > 0 {
 			t.Errorf("%s makes an item that is refused: %v", r.Key, l.All())
 		}

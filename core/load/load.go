@@ -61,17 +61,17 @@ type Item struct {
 	Name     string          `json:"name"`
 	Shape    Shape           `json:"shape"`
 	By       By              `json:"by"`
-	Count    int             `json:"count,omitempty"`
-	Each     quantity.Mass   `json:"each_kg"`
+	Count    int             `json:"count,omitempty" range:"0 10000" only:"by=count"`
+	Each     quantity.Mass   `json:"each_kg" range:"0 2000"`
 	EachLow  quantity.Mass   `json:"each_low_kg,omitempty"`
-	PerMetre quantity.Mass   `json:"per_metre_kg,omitempty"`
+	PerMetre quantity.Mass   `json:"per_metre_kg,omitempty" range:"0 5000" only:"by=length"`
 	RowLow   quantity.Mass   `json:"per_metre_low_kg,omitempty"`
 	From     quantity.Length `json:"from_mm"`
 	To       quantity.Length `json:"to_mm"`
 	Place    Place           `json:"place"`
-	Depth    quantity.Length `json:"depth_mm,omitempty"`
-	Height   quantity.Length `json:"height_mm"`
-	Level    int             `json:"level,omitempty"` // of a rack or frame, from the lowest, 0
+	Depth    quantity.Length `json:"depth_mm,omitempty" range:"0 3000"`
+	Height   quantity.Length `json:"height_mm" range:"1 5000"`
+	Level    int             `json:"level,omitempty" range:"0 40"` // of a rack or frame, from the lowest, 0
 }
 
 // Mass returns the whole mass of the item.
@@ -112,36 +112,21 @@ func (it Item) Z(depth float64) float64 {
 	return depth * 2 / 3
 }
 
-// Validate names every problem of an item on a board of the given length and
-// depth, mm.
-func (it Item) Validate(p *problem.List, length, depth float64) {
-	p.ID(it.ID)
-	p.Name("name", it.Name)
-	p.OneOf("shape", string(it.Shape), problem.Words(Shapes()))
-	p.OneOf("by", string(it.By), []string{string(ByCount), string(ByLength)})
-	p.OneOf("place", string(it.Place), problem.Words(Places()))
-	p.MassBetween("each_kg", float64(it.Each), 0, 2000)
+// Within names every problem of an item on a board of the given length and depth, mm,
+// that its fields do not say by themselves.
+func (it *Item) Within(p *problem.List, length, depth float64) {
 	if it.EachLow < 0 || it.EachLow > max(it.Each, 0) {
-		p.Add("each_low_kg", "the low guess of %s is more than the high one, %s kg", Called(it), quantity.Decimal(float64(it.Each), 2))
+		p.Add("each_low_kg", "the low guess of %s is more than the high one, %s kg", Called(*it), quantity.Decimal(float64(it.Each), 2))
 	}
 	if it.By == ByLength && (it.RowLow < 0 || it.RowLow > max(it.PerMetre, 0)) {
-		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s kg", Called(it), quantity.Decimal(float64(it.PerMetre), 2))
-	}
-	p.CountBetween("level", float64(it.Level), 0, 40)
-	p.Between("height_mm", float64(it.Height), 1, 5000)
-	p.Between("depth_mm", float64(it.Depth), 0, 3000)
-	switch it.By {
-	case ByCount:
-		p.CountBetween("count", float64(it.Count), 0, 10000)
-	case ByLength:
-		p.MassBetween("per_metre_kg", float64(it.PerMetre), 0, 5000)
+		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s kg", Called(*it), quantity.Decimal(float64(it.PerMetre), 2))
 	}
 	if it.From < 0 || float64(it.To) > length+1e-6 || it.To-it.From < 1 {
 		p.Add("from_mm", "%s stands from %s to %s mm: keep it on the board, 0 to %s mm, at least 1 mm long",
-			Called(it), quantity.Decimal(float64(it.From), 1), quantity.Decimal(float64(it.To), 1), quantity.Decimal(length, 1))
+			Called(*it), quantity.Decimal(float64(it.From), 1), quantity.Decimal(float64(it.To), 1), quantity.Decimal(length, 1))
 	}
 	if d := float64(it.Depth); d > 0 && d > 2*depth {
-		p.Add("depth_mm", "%s is %s mm deep, more than twice the shelf's %s mm", Called(it), quantity.Decimal(d, 0), quantity.Decimal(depth, 0))
+		p.Add("depth_mm", "%s is %s mm deep, more than twice the shelf's %s mm", Called(*it), quantity.Decimal(d, 0), quantity.Decimal(depth, 0))
 	}
 }
 

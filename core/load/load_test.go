@@ -3,6 +3,7 @@ package load
 import (
 	"testing"
 
+	"aguante/core/field"
 	"aguante/core/problem"
 )
 
@@ -48,7 +49,8 @@ func TestItemProblems(t *testing.T) {
 		"id with a space": {Item{ID: "a b", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "id"},
 	} {
 		l := problem.New()
-		c.it.Validate(l, 1000, 300)
+		field.Check(l, &c.it)
+		c.it.Within(l, 1000, 300)
 		if all := l.All(); len(all) != 1 || all[0].Path != c.wants {
 			t.Errorf("%s: %v, want one at %s", name, all, c.wants)
 		}

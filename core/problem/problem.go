@@ -61,9 +61,15 @@ func (l *List) MassBetween(step string, v, lo, hi float64) { l.between(step, v, 
 func (l *List) CountBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "") }
 
 func (l *List) between(step string, v, lo, hi float64, unit string) {
-	if math.IsNaN(v) || v < lo || v > hi {
+	if (math.IsNaN(v) || v < lo || v > hi) && !l.said(step) {
 		l.Add(step, "%s is not possible here: give %s to %s", figure(v, unit), figure(lo, unit), figure(hi, unit))
 	}
+}
+
+// said tells whether something is said already of a place: one word on it is enough.
+func (l *List) said(step string) bool {
+	at := l.path(step)
+	return slices.ContainsFunc(*l.found, func(p Problem) bool { return p.Path == at })
 }
 
 // figure writes a bound the way either kind of user reads it.

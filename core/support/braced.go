@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"math"
 
@@ -12,9 +13,9 @@ import (
 // BracketRating is what a maker says of a bracket, each or a pair, and what the
 // maker means by it.
 type BracketRating struct {
-	Mass  quantity.Mass `json:"kg"`
-	Pair  bool          `json:"pair,omitempty"`
-	Means hold.Means    `json:"means"`
+	Mass  quantity.Mass `json:"kg" label:"rating" range:"0.5 5000"`
+	Pair  bool          `json:"pair,omitempty" label:"that is" yes:"a pair|each"`
+	Means hold.Means    `json:"means" label:"it is"`
 }
 
 // works is the share of a rating that is relied on: as printed where it is a
@@ -26,31 +27,26 @@ func (r BracketRating) works() float64 {
 	return 1.0 / 3
 }
 
-func (r BracketRating) validate(p *problem.List) {
-	p.MassBetween("kg", float64(r.Mass), 0.5, 5000)
-	p.OneOf("means", string(r.Means), problem.Words([]hold.Means{hold.WorkingLoad, hold.Ultimate, hold.Unstated}))
-}
-
 // Braced is a bought bracket with a brace and a maker's rating: an arm under the
 // shelf, a leg down the wall, screws through the leg. Or, with a Standard, one
 // that clips into a slotted upright, which is what is screwed to the wall. Y of
 // holes is below the board's underside, mm.
 type Braced struct {
-	Reach    quantity.Length   `json:"reach_mm"`
-	Leg      quantity.Length   `json:"leg_mm"`
-	Width    quantity.Length   `json:"width_mm"`
-	Plate    quantity.Length   `json:"plate_mm"`
-	Rating   BracketRating     `json:"rating"`
-	Standard *Standard         `json:"standard,omitempty"`
-	Holes    []hold.PlateHole  `json:"holes"`
-	Screw    hold.Fixing       `json:"screw"`
-	Board    *hold.BoardScrews `json:"board_screws,omitempty"`
+	Reach    quantity.Length   `json:"reach_mm" label:"reach" range:"20 1000"`
+	Leg      quantity.Length   `json:"leg_mm" label:"leg on the wall" range:"15 1000"`
+	Width    quantity.Length   `json:"width_mm" label:"wide" range:"5 200" as:"fine"`
+	Plate    quantity.Length   `json:"plate_mm" label:"steel, thick" range:"0.5 20" as:"fine"`
+	Rating   BracketRating     `json:"rating" title:"What its maker says"`
+	Standard *Standard         `json:"standard,omitempty" title:"Clipped into a standard" add:"use a slotted standard" drop:"screw it on by itself"`
+	Screw    hold.Fixing       `json:"screw" title:"Into the wall" label:""`
+	Holes    []hold.PlateHole  `json:"holes" label:"below the board" at:"down_mm" count:"0 24"`
+	Board    *hold.BoardScrews `json:"board_screws,omitempty" title:"Screws up into the board" add:"screw the board down" drop:"lay it loose"`
 }
 
 // Standard is a slotted upright: how far it goes above and below the board.
 type Standard struct {
-	Above quantity.Length `json:"above_mm"`
-	Below quantity.Length `json:"below_mm"`
+	Above quantity.Length `json:"above_mm" label:"above the board" range:"0 3000"`
+	Below quantity.Length `json:"below_mm" label:"below the board" range:"15 3000"`
 }
 
 // Noun is what it is called.
@@ -58,21 +54,16 @@ func (b *Braced) Noun() string { return "bracket" }
 
 // Validate names every problem of the bracket.
 func (b *Braced) Validate(p *problem.List) {
-	p.Between("reach_mm", float64(b.Reach), 20, 1000)
-	p.Between("leg_mm", float64(b.Leg), 15, 1000)
-	p.Between("width_mm", float64(b.Width), 5, 200)
-	p.Between("plate_mm", float64(b.Plate), 0.5, 20)
-	b.Rating.validate(p.In("rating"))
+	if !field.Check(p, b) {
+		return
+	}
 	above, below := 0.0, float64(b.Leg)
 	if s := b.Standard; s != nil {
-		at := p.In("standard")
-		at.Between("above_mm", float64(s.Above), 0, 3000)
-		at.Between("below_mm", float64(s.Below), float64(b.Leg), 3000)
+		p.Between("standard.below_mm", float64(s.Below), float64(b.Leg), 3000)
 		above, below = float64(s.Above), float64(s.Below)
 	}
-	hold.ValidateHoles(p, b.Holes, above, below, float64(b.Width))
-	b.Screw.Validate(p.In("screw"))
-	b.Board.Validate(p, float64(b.Reach))
+	hold.WithinPlate(p, b.Holes, above, below, float64(b.Width))
+	b.Board.Within(p, float64(b.Reach))
 }
 
 // braced is a rated bracket in its place.

@@ -110,8 +110,8 @@ func TestAnchorsThatDoNotCount(t *testing.T) {
 
 func TestRatingsThatMakeNoSense(t *testing.T) {
 	l := problem.New()
-	hold.Fixing{Type: "toggle", Length: 60, Rating: &hold.Rating{Pull: 0, Shear: -3, Means: "strong"}}.Validate(l.In("a"))
-	hold.Fixing{Type: "wood-10", Length: 60, Rating: &hold.Rating{Pull: 10, Shear: 10, Means: hold.Ultimate}}.Validate(l.In("b"))
+	(&hold.Fixing{Type: "toggle", Length: 60, Rating: &hold.Rating{Pull: 0, Shear: -3, Means: "strong"}}).Validate(l.In("a"))
+	(&hold.Fixing{Type: "wood-10", Length: 60, Rating: &hold.Rating{Pull: 10, Shear: 10, Means: hold.Ultimate}}).Validate(l.In("b"))
 	want := []string{"a.rating.pull_kg", "a.rating.shear_kg", "a.rating.means", "b.rating"}
 	if len(l.All()) != len(want) {
 		t.Fatalf("%v", l.All())

@@ -29,16 +29,16 @@ func (LegSide) Choices() []field.Choice {
 // FlatBracket is an angle bent from flat bar, without a brace: a leg on the
 // wall and an arm under the shelf. Lengths from the corner, mm.
 type FlatBracket struct {
-	Reach     quantity.Length   `json:"reach_mm"`
-	Leg       quantity.Length   `json:"leg_mm"`
-	Width     quantity.Length   `json:"width_mm"`
-	Thickness quantity.Length   `json:"thickness_mm"`
-	Steel     hold.Steel        `json:"steel"`
-	LegSide   LegSide           `json:"leg_side"`
-	Hole      quantity.Length   `json:"hole_mm"`
-	Holes     []BracketHole     `json:"holes"`
-	Screw     hold.Fixing       `json:"screw"`
-	Board     *hold.BoardScrews `json:"board_screws,omitempty"`
+	Reach     quantity.Length   `json:"reach_mm" label:"reach" range:"20 1000"`
+	Leg       quantity.Length   `json:"leg_mm" label:"leg on the wall" range:"20 1000"`
+	Width     quantity.Length   `json:"width_mm" label:"bar, wide" range:"8 200" as:"fine"`
+	Thickness quantity.Length   `json:"thickness_mm" label:"bar, thick" range:"0.8 20" as:"fine"`
+	Steel     hold.Steel        `json:"steel" label:"steel"`
+	LegSide   LegSide           `json:"leg_side" label:"wall leg"`
+	Screw     hold.Fixing       `json:"screw" title:"Into the wall" label:""`
+	Holes     []BracketHole     `json:"holes" label:"from the corner" at:"from_corner_mm" count:"0 12"`
+	Hole      quantity.Length   `json:"hole_mm" label:"holes, wide" as:"fine"`
+	Board     *hold.BoardScrews `json:"board_screws,omitempty" title:"Screws up into the board" add:"screw the board down" drop:"lay it loose"`
 }
 
 // BracketHole is a hole of the wall leg with a screw in it.
@@ -53,24 +53,16 @@ func (b *FlatBracket) Noun() string { return "bracket" }
 
 // Validate names every problem of the bracket.
 func (b *FlatBracket) Validate(p *problem.List) {
-	p.Between("reach_mm", float64(b.Reach), 20, 1000)
-	p.Between("leg_mm", float64(b.Leg), 20, 1000)
-	p.Between("width_mm", float64(b.Width), 8, 200)
-	p.Between("thickness_mm", float64(b.Thickness), 0.8, 20)
-	p.OneOf("steel", string(b.Steel), problem.Words(hold.Steels()))
-	p.OneOf("leg_side", string(b.LegSide), []string{string(LegBelow), string(LegAbove)})
-	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
-	b.Screw.Validate(p.In("screw"))
-	if n := len(b.Holes); n > 12 {
-		p.Add("holes", "%d holes: at most 12", n)
+	if !field.Check(p, b) {
+		return
 	}
+	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
 	for i, h := range b.Holes {
 		at := p.In(fmt.Sprintf("holes[%d]", i))
-		at.ID(h.ID)
 		at.Between("from_corner_mm", float64(h.Corner), 2, float64(b.Leg)-2)
 		at.Between("offset_mm", float64(h.Offset), -float64(b.Width)/2, float64(b.Width)/2)
 	}
-	b.Board.Validate(p, float64(b.Reach))
+	b.Board.Within(p, float64(b.Reach))
 }
 
 // flat is a flat bracket in its place.

@@ -17,34 +17,34 @@ import (
 // upright stands out, Leg how far it goes down from the board's underside and Up
 // how far above it; mm.
 type Frame struct {
-	hold.Made
-	Reach quantity.Length   `json:"reach_mm"`
-	Width quantity.Length   `json:"width_mm"`
-	High  quantity.Length   `json:"high_mm"`
-	Deep  quantity.Length   `json:"deep_mm"`
-	Leg   quantity.Length   `json:"leg_mm"`
-	Up    quantity.Length   `json:"up_mm"`
-	Joint hold.Joint        `json:"joint"`
-	Brace *Brace            `json:"brace,omitempty"`
-	Front *Front            `json:"front,omitempty"`
-	Board *hold.BoardScrews `json:"board_screws,omitempty"`
+	Reach     quantity.Length `json:"reach_mm" title:"The bracket" label:"reach" range:"20 1200"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"10 300"`
+	High      quantity.Length `json:"high_mm" label:"arm, high" range:"10 300"`
+	Deep      quantity.Length `json:"deep_mm" label:"upright, out from the wall" range:"4 300"`
+	Leg       quantity.Length `json:"leg_mm" label:"upright, below the board" range:"10 2500"`
+	Up        quantity.Length `json:"up_mm" label:"upright, above it" range:"0 1500"`
+	hold.Made `label:"wood" as:"wood"`
+	Joint     hold.Joint        `json:"joint" title:"Arm to upright" label:""`
+	Brace     *Brace            `json:"brace,omitempty" title:"Brace" add:"put a brace in" drop:"take it out"`
+	Front     *Front            `json:"front,omitempty" title:"Round the shelf's front" add:"wrap it round the front" drop:"leave it open"`
+	Board     *hold.BoardScrews `json:"board_screws,omitempty" title:"Screws up into the board" add:"screw the board down" drop:"lay it loose"`
 }
 
 // Brace goes from Out along the arm, from the wall, to Down below the board's
 // underside. High is its section's height. Screw and Count hold its foot; without
 // them it stands in a notch.
 type Brace struct {
-	Out   quantity.Length `json:"out_mm"`
-	Down  quantity.Length `json:"down_mm"`
-	High  quantity.Length `json:"high_mm"`
+	Out   quantity.Length `json:"out_mm" label:"out along the arm" range:"30 1200"`
+	Down  quantity.Length `json:"down_mm" label:"down the upright" range:"30 2500"`
+	High  quantity.Length `json:"high_mm" label:"high" range:"8 200"`
 	Screw *hold.Fixing    `json:"screw,omitempty"`
-	Count int             `json:"count,omitempty"`
+	Count int             `json:"count,omitempty" range:"0|1 12"`
 }
 
 // Front is a piece that goes up round the shelf's front edge from the arm's end.
 type Front struct {
-	High   quantity.Length `json:"high_mm"` // above the board's underside
-	Corner Corner          `json:"corner"`
+	High   quantity.Length `json:"high_mm" label:"high" range:"5 600"` // above the board's underside
+	Corner Corner          `json:"corner" label:"corner"`
 }
 
 // Corner is how the front piece meets the arm.
@@ -63,31 +63,19 @@ func (Corner) Choices() []field.Choice {
 	return field.Choose("mitred-splined", "mitre, splined", "mitred", "mitre, glued", "butted-screwed", "butted, screwed", "butted", "butted, glued")
 }
 
-func (f *Frame) validate(p *problem.List) {
-	f.Made.Validate(p)
-	p.Between("reach_mm", float64(f.Reach), 20, 1200)
-	p.Between("width_mm", float64(f.Width), 10, 300)
-	p.Between("high_mm", float64(f.High), 10, 300)
-	p.Between("deep_mm", float64(f.Deep), 4, 300)
+// Validate names every problem of a wooden bracket.
+func (f *Frame) Validate(p *problem.List) {
+	field.Check(p, f)
 	p.Between("leg_mm", float64(f.Leg), float64(f.High), 2500)
-	p.Between("up_mm", float64(f.Up), 0, 1500)
-	f.Joint.Validate(p.In("joint"))
 	if b := f.Brace; b != nil {
 		at := p.In("brace")
 		at.Between("out_mm", float64(b.Out), 30, float64(f.Reach))
 		at.Between("down_mm", float64(b.Down), 30, float64(f.Leg))
-		at.Between("high_mm", float64(b.High), 8, 200)
 		if b.Screw != nil {
-			b.Screw.Validate(at.In("screw"))
 			at.CountBetween("count", float64(b.Count), 1, 12)
 		}
 	}
-	if c := f.Front; c != nil {
-		at := p.In("front")
-		at.Between("high_mm", float64(c.High), 5, 600)
-		at.OneOf("corner", string(c.Corner), problem.Words([]Corner{MitredSpline, Mitred, Butted, ButtedScrews}))
-	}
-	f.Board.Validate(p, float64(f.Reach))
+	f.Board.Within(p, float64(f.Reach))
 }
 
 // framed is a frame in its place.

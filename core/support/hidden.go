@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"math"
 
@@ -14,22 +15,22 @@ import (
 // shelf's back edge. The blade is in the middle of the board's thickness; Plate is
 // the plate's height, about the blade. Slot is what is cut for it; mm.
 type Hidden struct {
-	Reach     quantity.Length  `json:"reach_mm"`
-	Width     quantity.Length  `json:"width_mm"`
-	Thickness quantity.Length  `json:"thickness_mm"`
-	Plate     quantity.Length  `json:"plate_mm"`
-	Steel     hold.Steel       `json:"steel"`
-	Slot      Slot             `json:"slot"`
-	Lock      bool             `json:"lock,omitempty"`
-	Holes     []hold.PlateHole `json:"holes"` // Down from the blade's middle
-	Screw     hold.Fixing      `json:"screw"`
+	Reach     quantity.Length  `json:"reach_mm" label:"blade, into the shelf" range:"20 1000"`
+	Width     quantity.Length  `json:"width_mm" label:"blade, wide" range:"5 1000" as:"fine"`
+	Thickness quantity.Length  `json:"thickness_mm" label:"blade, thick" range:"1 40" as:"fine"`
+	Plate     quantity.Length  `json:"plate_mm" label:"plate on the wall, high" range:"10 400"`
+	Steel     hold.Steel       `json:"steel" label:"steel"`
+	Lock      bool             `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	Slot      Slot             `json:"slot" title:"Slot in the board"`
+	Screw     hold.Fixing      `json:"screw" title:"Into the wall" label:""`
+	Holes     []hold.PlateHole `json:"holes" label:"below the blade" at:"down_mm" count:"0 24"` // Down from the blade's middle
 }
 
 // Slot is a slot for a blade: into the shelf, along it, and high.
 type Slot struct {
-	Deep quantity.Length `json:"deep_mm"`
-	Wide quantity.Length `json:"wide_mm"`
-	High quantity.Length `json:"high_mm"`
+	Deep quantity.Length `json:"deep_mm" label:"deep" range:"20 1200"`
+	Wide quantity.Length `json:"wide_mm" label:"wide" range:"5 1200" as:"fine"`
+	High quantity.Length `json:"high_mm" label:"high" range:"1 60" as:"fine"`
 }
 
 // Noun is what it is called.
@@ -37,17 +38,14 @@ func (b *Hidden) Noun() string { return "bracket" }
 
 // Validate names every problem of it.
 func (b *Hidden) Validate(p *problem.List) {
-	p.Between("reach_mm", float64(b.Reach), 20, 1000)
-	p.Between("width_mm", float64(b.Width), 5, 1000)
-	p.Between("thickness_mm", float64(b.Thickness), 1, 40)
-	p.Between("plate_mm", float64(b.Plate), 10, 400)
-	p.OneOf("steel", string(b.Steel), problem.Words(hold.Steels()))
+	if !field.Check(p, b) {
+		return
+	}
 	at := p.In("slot")
 	at.Between("deep_mm", float64(b.Slot.Deep), float64(b.Reach), 1200)
 	at.Between("wide_mm", float64(b.Slot.Wide), float64(b.Width), 1200)
 	at.Between("high_mm", float64(b.Slot.High), float64(b.Thickness), 60)
-	hold.ValidateHoles(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
-	b.Screw.Validate(p.In("screw"))
+	hold.WithinPlate(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
 }
 
 // slotted is one in its place.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/material"
 	"fmt"
@@ -16,10 +17,10 @@ import (
 // upright, and below it a spacer as thick as the rail that keeps the upright
 // plumb. Without that lower bearing it hangs by the hook's lip alone.
 type Holder struct {
+	Spacer bool `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock   bool `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
+	Hook   Hook `json:"hook" title:"Hook"`
 	Frame
-	Hook   Hook `json:"hook"`
-	Spacer bool `json:"spacer"`
-	Lock   bool `json:"lock,omitempty"` // a screw that keeps it from climbing
 }
 
 // Hook is the bevelled piece behind a holder's upright: its height over all, its
@@ -27,30 +28,24 @@ type Holder struct {
 // through the upright where Behind, else through the hook into the upright; or it
 // is glued face to face.
 type Hook struct {
-	hold.Made
-	High   quantity.Length `json:"high_mm"`
-	Thick  quantity.Length `json:"thick_mm"`
-	Length quantity.Length `json:"length_mm"`
-	Glued  bool            `json:"glued"`
-	Behind bool            `json:"behind,omitempty"`
-	Screw  hold.Fixing     `json:"screw"`
-	Count  int             `json:"count"`
+	hold.Made `label:"wood" as:"wood"`
+	High      quantity.Length `json:"high_mm" label:"high" range:"15 300"`
+	Thick     quantity.Length `json:"thick_mm" label:"thick" range:"6 80"`
+	Length    quantity.Length `json:"length_mm" label:"along the rail" range:"10 3000"`
+	Glued     bool            `json:"glued" label:"glued face to face" yes:"yes|no"`
+	Behind    bool            `json:"behind,omitempty" label:"screws go in" yes:"through the back|through the hook"`
+	Screw     hold.Fixing     `json:"screw" label:""`
+	Count     int             `json:"count" label:"how many" range:"0 24"`
 }
+
+// Validate names every problem of a hook by itself.
+func (a *Hook) Validate(p *problem.List) { field.Check(p, a) }
 
 // Noun is what it is called.
 func (h *Holder) Noun() string { return "holder" }
 
 // Validate names every problem of a holder.
-func (h *Holder) Validate(p *problem.List) {
-	h.Frame.validate(p)
-	at := p.In("hook")
-	h.Hook.Made.Validate(at)
-	at.Between("high_mm", float64(h.Hook.High), 15, 300)
-	at.Between("thick_mm", float64(h.Hook.Thick), 6, 80)
-	at.Between("length_mm", float64(h.Hook.Length), 10, 3000)
-	at.CountBetween("count", float64(h.Hook.Count), 0, 24)
-	h.Hook.Screw.Validate(at.In("screw"))
-}
+func (h *Holder) Validate(p *problem.List) { field.Check(p, h) }
 
 // hooked is what a bevel does: H tips the holder off, Hs pushes the rail out (the
 // wedge counted), Lip pulls the hook's lip, Climb is what holds it down in the

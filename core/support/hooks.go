@@ -15,9 +15,9 @@ import (
 
 // HookRail is a board along the wall with hooks on it.
 type HookRail struct {
+	Peg Peg `json:"peg" title:"Hooks"`
 	Rail
-	Hooks []Hanger `json:"hooks"`
-	Peg   Peg      `json:"peg"`
+	Hooks []Hanger `json:"hooks" count:"0 60"`
 }
 
 // Hanger is one hook, at X along the wall.
@@ -46,50 +46,42 @@ func (PegKind) Choices() []field.Choice {
 // peg stands in a bore through the board instead. Up is its middle over the board's
 // lower edge; mm.
 type Peg struct {
-	hold.Made
-	Kind   PegKind         `json:"kind"`
-	Reach  quantity.Length `json:"reach_mm"`
-	D      quantity.Length `json:"d_mm"`
-	Wall   quantity.Length `json:"wall_mm,omitempty"`
-	Flange quantity.Length `json:"flange_mm,omitempty"`
-	Apart  quantity.Length `json:"apart_mm,omitempty"`
-	Count  int             `json:"count,omitempty"`
-	Screw  hold.Fixing     `json:"screw"`
-	Up     quantity.Length `json:"up_mm"`
+	Kind      PegKind         `json:"kind" label:"they are"`
+	Reach     quantity.Length `json:"reach_mm" label:"reach" range:"10 500"`
+	D         quantity.Length `json:"d_mm" label:"thick" range:"3 60" as:"fine"`
+	Wall      quantity.Length `json:"wall_mm,omitempty" label:"pipe's wall" range:"0.8 30" as:"fine" only:"kind=pipe"`
+	Up        quantity.Length `json:"up_mm" label:"over the board's lower edge" range:"3 397"`
+	hold.Made `label:"wood" as:"wood" only:"kind=peg"`
+	Flange    quantity.Length `json:"flange_mm,omitempty" title:"Flanges" label:"wide and high" range:"15 200" only:"kind=pipe,cast"`
+	Apart     quantity.Length `json:"apart_mm,omitempty" label:"its screws apart" range:"5 196" only:"kind=pipe,cast"`
+	Count     int             `json:"count,omitempty" label:"screws in each" range:"1 8" only:"kind=pipe,cast"`
+	Screw     hold.Fixing     `json:"screw" label:"" only:"kind=pipe,cast"`
 }
+
+// Validate names every problem of a hook by itself.
+func (a *Peg) Validate(p *problem.List) { field.Check(p, a) }
 
 // Noun is what it is called.
 func (h *HookRail) Noun() string { return "hook rail" }
 
 // Validate names every problem of a hook rail.
 func (h *HookRail) Validate(p *problem.List) {
-	h.Rail.Validate(p)
-	if len(h.Hooks) > 60 {
-		p.Add("hooks", "%d hooks: at most 60", len(h.Hooks))
+	if !field.Check(p, h) {
+		return
 	}
 	for i, k := range h.Hooks {
-		at := p.In(fmt.Sprintf("hooks[%d]", i))
-		at.ID(k.ID)
 		if k.X < h.X || k.X > h.X+h.Length {
-			at.Add("x_mm", "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0), quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
+			p.Add(fmt.Sprintf("hooks[%d].x_mm", i), "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0), quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
 		}
 	}
 	at := p.In("peg")
-	at.OneOf("kind", string(h.Peg.Kind), problem.Words([]PegKind{WoodPeg, Pipe, Cast}))
-	at.Between("reach_mm", float64(h.Peg.Reach), 10, 500)
-	at.Between("d_mm", float64(h.Peg.D), 3, 60)
 	at.Between("up_mm", float64(h.Peg.Up), 3, float64(h.Height)-3)
-	if h.Peg.Kind == WoodPeg {
-		h.Peg.Made.Validate(at)
-		return
-	}
 	if h.Peg.Kind == Pipe {
 		at.Between("wall_mm", float64(h.Peg.Wall), 0.8, float64(h.Peg.D)/2)
 	}
-	at.Between("flange_mm", float64(h.Peg.Flange), 15, 200)
-	at.Between("apart_mm", float64(h.Peg.Apart), 5, float64(h.Peg.Flange)-4)
-	at.CountBetween("count", float64(h.Peg.Count), 1, 8)
-	h.Peg.Screw.Validate(at.In("screw"))
+	if h.Peg.Kind != WoodPeg {
+		at.Between("apart_mm", float64(h.Peg.Apart), 5, float64(h.Peg.Flange)-4)
+	}
 }
 
 // hooked is a hook rail in its place.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"math"
 
@@ -16,16 +17,16 @@ import (
 // the piece goes from Low (above the board's underside) up to High; mm. Lip is the
 // wood that a routed slot leaves in front of the head.
 type Keyhole struct {
-	hold.Made
-	Routed bool            `json:"routed"`
-	Rating *hold.Rating    `json:"rating,omitempty"` // of a metal plate
-	Low    quantity.Length `json:"low_mm"`
-	High   quantity.Length `json:"high_mm"`
-	Up     quantity.Length `json:"up_mm"`
-	Back   quantity.Length `json:"back_mm"` // thickness of the piece that it is in
-	Lip    quantity.Length `json:"lip_mm,omitempty"`
-	Hole   string          `json:"hole"` // id of the screw's place
-	Screw  hold.Fixing     `json:"screw"`
+	Routed    bool            `json:"routed" label:"keyhole" yes:"routed in wood|metal plate"`
+	Up        quantity.Length `json:"up_mm" label:"over the lower edge" range:"3 2500"`
+	Low       quantity.Length `json:"low_mm" label:"piece, lower edge" range:"-1000 100"`
+	High      quantity.Length `json:"high_mm" label:"piece, upper edge" range:"-990 1500"`
+	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
+	Lip       quantity.Length `json:"lip_mm,omitempty" label:"lip before the head" range:"1 98" only:"routed=true"`
+	hold.Made `label:"wood" as:"wood" only:"routed=true"`
+	Hole      string       `json:"hole"`                                                                                                          // id of the screw's place
+	Rating    *hold.Rating `json:"rating,omitempty" title:"What the plate's maker says" add:"give a rating" drop:"not known" only:"routed=false"` // of a metal plate
+	Screw     hold.Fixing  `json:"screw" title:"Into the wall" label:""`
 }
 
 // Noun is what it is called.
@@ -33,19 +34,13 @@ func (k *Keyhole) Noun() string { return "keyhole" }
 
 // Validate names every problem of a keyhole.
 func (k *Keyhole) Validate(p *problem.List) {
-	k.Made.Validate(p)
-	p.Between("low_mm", float64(k.Low), -1000, 100)
+	field.Check(p, k)
 	p.Between("high_mm", float64(k.High), float64(k.Low)+10, 1500)
 	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
-	p.Between("back_mm", float64(k.Back), 3, 100)
 	if k.Routed {
 		p.Between("lip_mm", float64(k.Lip), 1, float64(k.Back)-2)
 	}
-	if r := k.Rating; r != nil && !k.Routed {
-		r.Validate(p.In("rating"))
-	}
 	p.ID(k.Hole)
-	k.Screw.Validate(p.In("screw"))
 }
 
 // keyed is a keyhole in its place.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -15,19 +16,19 @@ import (
 // plumb, touching the uprights Contact over the feet. A Stop keeps them from sliding
 // off; mm.
 type SheetRack struct {
-	hold.Made
-	Width   quantity.Length   `json:"width_mm"`
-	Deep    quantity.Length   `json:"deep_mm"`
-	Height  quantity.Length   `json:"height_mm"`
-	Foot    quantity.Length   `json:"foot_mm"`
-	High    quantity.Length   `json:"foot_high_mm"`
-	Frames  []Upright         `json:"frames"`
-	Rows    []quantity.Length `json:"rows_mm"`
-	Screw   hold.Fixing       `json:"screw"`
-	Joint   hold.Joint        `json:"joint"`
-	Tilt    float64           `json:"tilt_deg"`
-	Contact quantity.Length   `json:"contact_mm"`
-	Stop    bool              `json:"stop"`
+	Tilt      float64         `json:"tilt_deg" title:"The lean" label:"degrees from plumb" as:"degrees"`
+	Contact   quantity.Length `json:"contact_mm" label:"sheets touch, over the feet" range:"50 6000"`
+	Stop      bool            `json:"stop" label:"stop at the feet" yes:"yes|no"`
+	Foot      quantity.Length `json:"foot_mm" title:"Frames" label:"foot, out" range:"30 1200"`
+	High      quantity.Length `json:"foot_high_mm" label:"foot, high" range:"15 400"`
+	Height    quantity.Length `json:"height_mm" label:"upright, tall" range:"100 6000"`
+	Deep      quantity.Length `json:"deep_mm" label:"upright, deep" range:"10 200"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"15 300"`
+	hold.Made `label:"wood" as:"wood"`
+	Joint     hold.Joint        `json:"joint" title:"Arm to upright" label:""`
+	Screw     hold.Fixing       `json:"screw" title:"Into the wall" label:""`
+	Rows      []quantity.Length `json:"rows_mm" label:"over the floor" count:"0 60" range:"0 6000"`
+	Frames    []Upright         `json:"frames" count:"0 24"`
 }
 
 // Noun is what it is called.
@@ -41,16 +42,13 @@ func (r *SheetRack) rack() *Rack {
 
 // Validate names every problem of a sheet rack.
 func (r *SheetRack) Validate(p *problem.List) {
-	one := problem.New()
-	r.rack().Validate(one)
-	for _, f := range one.All() {
-		names := map[string]string{"arm.reach_mm": "foot_mm", "arm.high_mm": "foot_high_mm"}
-		path := f.Path
-		if to, ok := names[path]; ok {
-			path = to
-		}
-		p.Add(path, "%s", f.Message)
+	if !field.Check(p, r) {
+		return
 	}
+	for i, y := range r.Rows {
+		p.Between(fmt.Sprintf("rows_mm[%d]", i), float64(y), 0, float64(r.Height))
+	}
+	p.Between("foot_high_mm", float64(r.High), 15, float64(r.Height))
 	if !(r.Tilt >= 1 && r.Tilt <= 30) {
 		p.Add("tilt_deg", "a tilt of %s° does not lean safely: give 1 to 30, 5 to 10 is usual", quantity.Decimal(r.Tilt, 1))
 	}
@@ -147,16 +145,16 @@ func (h *leaned) Parts(d Demand) []FormPart {
 // that the caster takes; mm.
 type HingedCart struct {
 	ID     string          `json:"id"`
-	X      quantity.Length `json:"x_mm"`
-	Width  quantity.Length `json:"width_mm"`
-	Height quantity.Length `json:"height_mm"`
-	Up     quantity.Length `json:"up_mm"`
-	Apart  quantity.Length `json:"apart_mm"`
-	Caster float64         `json:"caster"`
-	Own    quantity.Mass   `json:"own_kg"`
-	Count  int             `json:"count"` // screws in each hinge
-	Rows   quantity.Length `json:"rows_mm"`
-	Screw  hold.Fixing     `json:"screw"`
+	X      quantity.Length `json:"x_mm" title:"The cart" label:"hinges, along the wall" range:"0 30000"`
+	Width  quantity.Length `json:"width_mm" label:"wide" range:"50 3000"`
+	Height quantity.Length `json:"height_mm" label:"high" range:"100 3000"`
+	Own    quantity.Mass   `json:"own_kg" label:"weighs itself" range:"0 500"`
+	Caster float64         `json:"caster" label:"share on the caster" as:"number"`
+	Up     quantity.Length `json:"up_mm" title:"Hinges" label:"lower one, over the floor" range:"0 2950"`
+	Apart  quantity.Length `json:"apart_mm" label:"apart" range:"50 3000"`
+	Count  int             `json:"count" label:"screws in each" range:"1 12"` // screws in each hinge
+	Rows   quantity.Length `json:"rows_mm" label:"screws spread over" range:"5 300"`
+	Screw  hold.Fixing     `json:"screw" label:""`
 }
 
 // Noun is what it is called.
@@ -164,19 +162,12 @@ func (c *HingedCart) Noun() string { return "hinged cart" }
 
 // Validate names every problem of a cart.
 func (c *HingedCart) Validate(p *problem.List) {
-	p.ID(c.ID)
-	p.Between("x_mm", float64(c.X), 0, 30000)
-	p.Between("width_mm", float64(c.Width), 50, 3000)
-	p.Between("height_mm", float64(c.Height), 100, 3000)
+	field.Check(p, c)
 	p.Between("apart_mm", float64(c.Apart), 50, float64(c.Height))
 	p.Between("up_mm", float64(c.Up), 0, float64(c.Height-c.Apart))
-	p.Between("rows_mm", float64(c.Rows), 5, 300)
-	p.CountBetween("count", float64(c.Count), 1, 12)
-	p.MassBetween("own_kg", float64(c.Own), 0, 500)
 	if !(c.Caster >= 0 && c.Caster <= 0.9) {
 		p.Add("caster", "a caster that takes %s of the weight is not possible: give 0 to 0.9", quantity.Decimal(c.Caster, 2))
 	}
-	c.Screw.Validate(p.In("screw"))
 }
 
 // hinged is a cart in its place.

@@ -36,16 +36,16 @@ func (PinKind) Choices() []field.Choice {
 // the shelf; Play is how loose it is in its bores; mm. A glued or locked shelf
 // does not slide off; neither counts as strength.
 type Pin struct {
-	hold.Made
-	Kind  PinKind         `json:"kind"`
-	Width quantity.Length `json:"width_mm"`
-	High  quantity.Length `json:"high_mm"`
-	Root  quantity.Length `json:"root_mm"`
-	Tip   quantity.Length `json:"tip_mm"`
-	Play  quantity.Length `json:"play_mm"`
-	Steel hold.Steel      `json:"steel,omitempty"`
-	Glued bool            `json:"glued,omitempty"`
-	Lock  bool            `json:"lock,omitempty"`
+	Kind      PinKind         `json:"kind" label:"pin"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"3 120" as:"fine"`
+	High      quantity.Length `json:"high_mm" label:"high" range:"3 80" as:"fine"`
+	Root      quantity.Length `json:"root_mm" label:"deep at its root" range:"5 300"`
+	Tip       quantity.Length `json:"tip_mm" label:"deep in the shelf" range:"5 600"`
+	Play      quantity.Length `json:"play_mm" label:"play in its bores" range:"0 3" as:"fine"`
+	hold.Made `label:"wood" as:"wood" only:"kind=dowel,tenon"`
+	Steel     hold.Steel `json:"steel,omitempty" label:"steel" only:"kind=rod"`
+	Glued     bool       `json:"glued,omitempty" label:"in the shelf" yes:"glued|dry"`
+	Lock      bool       `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
 }
 
 // Noun is what it is called.
@@ -53,20 +53,10 @@ func (p *Pin) Noun() string { return "pin" }
 
 // Validate names every problem of a pin.
 func (p *Pin) Validate(l *problem.List) {
-	l.OneOf("kind", string(p.Kind), problem.Words([]PinKind{DowelPin, TenonPin, RodPin}))
-	if p.Kind == RodPin {
-		l.OneOf("steel", string(p.Steel), problem.Words(hold.Steels()))
-	} else {
-		p.Made.Validate(l)
-	}
-	l.Between("width_mm", float64(p.Width), 3, 120)
-	l.Between("high_mm", float64(p.High), 3, 80)
+	field.Check(l, p)
 	if p.Kind != TenonPin && p.Width != p.High {
 		l.Add("high_mm", "a round pin is as high as it is wide: %s mm", quantity.Decimal(float64(p.Width), 1))
 	}
-	l.Between("root_mm", float64(p.Root), 5, 300)
-	l.Between("tip_mm", float64(p.Tip), 5, 600)
-	l.Between("play_mm", float64(p.Play), 0, 3)
 }
 
 // pinned is a pin in its place.

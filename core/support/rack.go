@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -18,59 +19,65 @@ import (
 // Rows are the heights of their fasteners over it. Bed is how firmly the wall
 // presses back, N/mm per mm of height, 700 where none is given. mm.
 type Rack struct {
-	hold.Made
-	Width    quantity.Length   `json:"width_mm"`
-	Deep     quantity.Length   `json:"deep_mm"`
-	Height   quantity.Length   `json:"height_mm"`
-	Uprights []Upright         `json:"uprights"`
-	Rows     []quantity.Length `json:"rows_mm"`
-	Screw    hold.Fixing       `json:"screw"`
-	Levels   []Level           `json:"levels"`
-	Arm      Arm               `json:"arm"`
-	Joint    hold.Joint        `json:"joint"`
-	Ledger   *RackLedger       `json:"ledger,omitempty"`
-	Bed      float64           `json:"bed,omitempty"`
+	Levels    []Level         `json:"levels" title:"Levels" label:"arms' tops, over the foot" at:"up_mm" count:"0 40"`
+	Arm       Arm             `json:"arm" title:"Arms"`
+	Joint     hold.Joint      `json:"joint" title:"Arm to upright" label:""`
+	Height    quantity.Length `json:"height_mm" title:"Uprights" label:"tall" range:"100 6000"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"15 300"`
+	Deep      quantity.Length `json:"deep_mm" label:"out from the wall" range:"10 200"`
+	hold.Made `label:"wood" as:"wood"`
+	Screw     hold.Fixing       `json:"screw" title:"Into the wall" label:""`
+	Rows      []quantity.Length `json:"rows_mm" label:"over the foot" count:"0 60" range:"0 6000"`
+	Ledger    *RackLedger       `json:"ledger,omitempty" title:"A ledger under the uprights" add:"put a ledger under the uprights" drop:"take it out"`
+	Uprights  []Upright         `json:"uprights" count:"0 24"`
+	Bed       float64           `json:"bed,omitempty" range:"0 1000000"`
 }
 
 // Upright stands at X along the wall; a Notch goes round what is in its way.
 type Upright struct {
 	ID    string          `json:"id"`
-	X     quantity.Length `json:"x_mm"`
+	X     quantity.Length `json:"x_mm" range:"0 30000"`
 	Notch *Notch          `json:"notch,omitempty"`
 }
 
 // Notch is cut into an upright's back, from Up over its foot, so High and so Deep.
 type Notch struct {
-	Up   quantity.Length `json:"up_mm"`
-	High quantity.Length `json:"high_mm"`
-	Deep quantity.Length `json:"deep_mm"`
+	Up   quantity.Length `json:"up_mm" label:"from, over the foot" range:"0 6000"`
+	High quantity.Length `json:"high_mm" label:"high" range:"1 6000"`
+	Deep quantity.Length `json:"deep_mm" label:"deep" range:"1 197"`
 }
 
 // Level is a row of arms: the height of their tops over the rack's foot.
 type Level struct {
 	ID string          `json:"id"`
-	Up quantity.Length `json:"up_mm"`
+	Up quantity.Length `json:"up_mm" range:"0 6000"`
 }
 
 // Arm is what goods lie on: one solid piece, Thick along the wall, or a core between
 // two cheeks that are each so thick. Reach is from the upright's face.
 type Arm struct {
-	hold.Made
-	Reach  quantity.Length `json:"reach_mm"`
-	High   quantity.Length `json:"high_mm"`
-	Thick  quantity.Length `json:"thick_mm"`
-	Cheeks bool            `json:"cheeks,omitempty"`
+	Reach     quantity.Length `json:"reach_mm" label:"reach" range:"30 1200"`
+	High      quantity.Length `json:"high_mm" label:"high" range:"15 400"`
+	Cheeks    bool            `json:"cheeks,omitempty" label:"made of" yes:"a core in two cheeks|one piece"`
+	Thick     quantity.Length `json:"thick_mm" label:"thick, each" range:"3 150" as:"fine"`
+	hold.Made `label:"wood" as:"wood"`
 }
+
+// Validate names every problem of an arm by itself.
+func (a *Arm) Validate(p *problem.List) { field.Check(p, a) }
 
 // RackLedger is a piece on the wall that the uprights stand on: so many fasteners at
 // each of them.
 type RackLedger struct {
-	hold.Made
-	Height    quantity.Length `json:"height_mm"`
-	Thickness quantity.Length `json:"thickness_mm"`
-	Screw     hold.Fixing     `json:"screw"`
-	Count     int             `json:"count"`
+	Height    quantity.Length `json:"height_mm" label:"high" range:"15 300"`
+	Thickness quantity.Length `json:"thickness_mm" label:"thick" range:"6 150"`
+	Count     int             `json:"count" label:"fasteners at each upright" range:"0 12"`
+	Screw     hold.Fixing     `json:"screw" label:""`
+	hold.Made `label:"wood" as:"wood"`
 }
+
+// Validate names every problem of a ledger under uprights by itself.
+func (a *RackLedger) Validate(p *problem.List) { field.Check(p, a) }
 
 // usualBed is how firmly a lined wall presses back, N/mm per mm (engineering basis).
 const usualBed = 700.0
@@ -80,20 +87,12 @@ func (r *Rack) Noun() string { return "rack" }
 
 // Validate names every problem of a rack.
 func (r *Rack) Validate(p *problem.List) {
-	r.Made.Validate(p)
-	p.Between("width_mm", float64(r.Width), 15, 300)
-	p.Between("deep_mm", float64(r.Deep), 10, 200)
-	p.Between("height_mm", float64(r.Height), 100, 6000)
-	p.Between("bed", r.Bed, 0, 1e6)
-	r.Screw.Validate(p.In("screw"))
-	if n := len(r.Uprights); n > 24 {
-		p.Add("uprights", "%d uprights: at most 24", n)
+	if !field.Check(p, r) {
+		return
 	}
 	for i, u := range r.Uprights {
-		at := p.In(fmt.Sprintf("uprights[%d]", i))
-		at.ID(u.ID)
-		at.Between("x_mm", float64(u.X), 0, 30000)
 		if n := u.Notch; n != nil {
+			at := p.In(fmt.Sprintf("uprights[%d]", i))
 			at.Between("notch.up_mm", float64(n.Up), 0, float64(r.Height))
 			at.Between("notch.high_mm", float64(n.High), 1, float64(r.Height))
 			at.Between("notch.deep_mm", float64(n.Deep), 1, float64(r.Deep)-3)
@@ -107,27 +106,12 @@ func (r *Rack) Validate(p *problem.List) {
 	}
 	for i, l := range r.Levels {
 		at := p.In(fmt.Sprintf("levels[%d]", i))
-		at.ID(l.ID)
 		at.Between("up_mm", float64(l.Up), float64(r.Arm.High), float64(r.Height))
 		for _, o := range r.Levels[:i] {
 			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High) {
 				at.Add("up_mm", "these arms run into those %s mm up: give them %s mm of room", quantity.Decimal(float64(o.Up), 0), quantity.Decimal(float64(r.Arm.High), 0))
 			}
 		}
-	}
-	at := p.In("arm")
-	r.Arm.Made.Validate(at)
-	at.Between("reach_mm", float64(r.Arm.Reach), 30, 1200)
-	at.Between("high_mm", float64(r.Arm.High), 15, 400)
-	at.Between("thick_mm", float64(r.Arm.Thick), 3, 150)
-	r.Joint.Validate(p.In("joint"))
-	if l := r.Ledger; l != nil {
-		at := p.In("ledger")
-		l.Made.Validate(at)
-		at.Between("height_mm", float64(l.Height), 15, 300)
-		at.Between("thickness_mm", float64(l.Thickness), 6, 150)
-		at.CountBetween("count", float64(l.Count), 0, 12)
-		l.Screw.Validate(at.In("screw"))
 	}
 }
 

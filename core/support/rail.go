@@ -39,21 +39,21 @@ func RailKinds() []RailKind { return field.Keys[RailKind]() }
 // left end. Bevel is a cleat's, degrees from level. Lock says that a screw keeps
 // the shelf on.
 type Rail struct {
-	hold.Made
+	hold.Made `label:"wood" as:"wood"`
 	ID        string            `json:"id"`
 	Kind      RailKind          `json:"kind"`
-	X         quantity.Length   `json:"x_mm"`
-	Length    quantity.Length   `json:"length_mm"`
-	Bottom    quantity.Length   `json:"bottom_mm"`
-	Height    quantity.Length   `json:"height_mm"`
-	Thickness quantity.Length   `json:"thickness_mm"`
-	Bevel     float64           `json:"bevel_deg,omitempty"`
+	X         quantity.Length   `json:"x_mm" label:"left end, along the wall"`
+	Length    quantity.Length   `json:"length_mm" label:"long" range:"40 10000"`
+	Bottom    quantity.Length   `json:"bottom_mm" label:"lower edge, over the underside" range:"-1000 1000"`
+	Height    quantity.Length   `json:"height_mm" label:"high" range:"8 400"`
+	Thickness quantity.Length   `json:"thickness_mm" label:"thick" range:"6 300"`
+	Bevel     float64           `json:"bevel_deg,omitempty" label:"bevel, degrees from level" as:"degrees" only:"kind=cleat"`
 	Joints    []quantity.Length `json:"joints_mm,omitempty"`
-	Spots     []Spot            `json:"spots"`
+	Spots     []Spot            `json:"spots" count:"0 80"`
 	Screw     hold.Fixing       `json:"screw"`
-	Gap       quantity.Length   `json:"gap_mm,omitempty"`  // between wall and board, on a ledger
-	Kerf      quantity.Length   `json:"kerf_mm,omitempty"` // of the saw that rips a cleat's bevel
-	Lock      bool              `json:"lock,omitempty"`
+	Gap       quantity.Length   `json:"gap_mm,omitempty" label:"gap, board to wall" range:"0 50" only:"kind=ledger"`        // between wall and board, on a ledger
+	Kerf      quantity.Length   `json:"kerf_mm,omitempty" label:"kerf of the saw" range:"0 10" as:"fine" only:"kind=cleat"` // of the saw that rips a cleat's bevel
+	Lock      bool              `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"kind=block"`
 }
 
 // Spot is a place for a fastener: along the wall, and above the piece's lower edge.
@@ -65,15 +65,9 @@ type Spot struct {
 
 // Validate names every problem of a rail.
 func (r *Rail) Validate(p *problem.List) {
-	p.ID(r.ID)
-	p.OneOf("kind", string(r.Kind), problem.Words(RailKinds()))
-	r.Made.Validate(p)
-	p.Between("length_mm", float64(r.Length), 40, 10000)
-	p.Between("height_mm", float64(r.Height), 8, 400)
-	p.Between("thickness_mm", float64(r.Thickness), 6, 300)
-	p.Between("bottom_mm", float64(r.Bottom), -1000, 1000)
-	p.Between("gap_mm", float64(r.Gap), 0, 50)
-	p.Between("kerf_mm", float64(r.Kerf), 0, 10)
+	if !field.Check(p, r) {
+		return
+	}
 	if r.Kind == Cleat {
 		if !(r.Bevel >= 20 && r.Bevel <= 70) {
 			p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
@@ -81,13 +75,8 @@ func (r *Rail) Validate(p *problem.List) {
 			p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
 		}
 	}
-	r.Screw.Validate(p.In("screw"))
-	if len(r.Spots) > 80 {
-		p.Add("spots", "%d fasteners: at most 80", len(r.Spots))
-	}
 	for i, s := range r.Spots {
 		at := p.In(fmt.Sprintf("spots[%d]", i))
-		at.ID(s.ID)
 		at.Between("x_mm", float64(s.X), float64(r.X), float64(r.X+r.Length))
 		at.Between("y_mm", float64(s.Y), 1, float64(r.Height)-1)
 	}

@@ -17,8 +17,8 @@ import (
 // wall, measured from the back corner.
 type Side struct {
 	Rail
-	At    End         `json:"at"`
-	Studs []wall.Stud `json:"studs"`
+	At    End         `json:"at" label:"at the board's"`
+	Studs []wall.Stud `json:"studs" title:"Studs of the side wall" label:"from the back wall" at:"x_mm" count:"0 40"`
 }
 
 // End is an end of the shelf.
@@ -39,12 +39,7 @@ func (End) Choices() []field.Choice {
 func (s *Side) Noun() string { return "side cleat" }
 
 // Validate names every problem of a side cleat.
-func (s *Side) Validate(p *problem.List) {
-	s.Rail.Validate(p)
-	p.OneOf("at", string(s.At), problem.Words([]End{LeftEnd, RightEnd}))
-	side := wall.Wall{Kind: wall.WoodStuds, Length: 3000, Height: 2400, Lining: wall.Lining{Kind: wall.Bare}, Studs: s.Studs}
-	side.Validate(p)
-}
+func (s *Side) Validate(p *problem.List) { field.Check(p, s) }
 
 // aside is a side cleat in its place; part is the share of its end of the board
 // that it takes, the rest lying on the back cleat.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"fmt"
 	"math"
@@ -16,30 +17,30 @@ import (
 // one at the front; Height is how tall. Standoff keeps the frame off the wall.
 // Leaning says that it leans on the wall and has front feet only; mm.
 type StandingFrame struct {
-	hold.Made
-	Width     quantity.Length `json:"width_mm"`
-	Deep      quantity.Length `json:"deep_mm"`
-	Height    quantity.Length `json:"height_mm"`
-	Posts     []Post          `json:"posts"`
-	Platforms []Level         `json:"platforms"`
-	Ties      []FrameTie      `json:"ties"`
-	Screw     hold.Fixing     `json:"screw"`
-	Piece     quantity.Length `json:"piece_mm"` // that the ties go through
-	Standoff  quantity.Length `json:"standoff_mm,omitempty"`
-	Leaning   bool            `json:"leaning,omitempty"`
+	Height    quantity.Length `json:"height_mm" title:"Posts" label:"tall" range:"200 4000"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"15 200"`
+	Deep      quantity.Length `json:"deep_mm" label:"deep" range:"15 200"`
+	hold.Made `label:"wood" as:"wood"`
+	Leaning   bool            `json:"leaning,omitempty" label:"it" yes:"leans on the wall|stands upright"`
+	Standoff  quantity.Length `json:"standoff_mm,omitempty" label:"stands off the wall" range:"0 300"`
+	Posts     []Post          `json:"posts" count:"0 12"`
+	Platforms []Level         `json:"platforms" title:"Platforms" label:"tops, over the floor" at:"up_mm" count:"0 40"`
+	Ties      []FrameTie      `json:"ties" title:"Ties to the wall" label:"along the wall, over the floor" at:"x_mm,up_mm" count:"0 24"`
+	Piece     quantity.Length `json:"piece_mm" label:"piece they go through" range:"1 150"` // that the ties go through
+	Screw     hold.Fixing     `json:"screw" label:""`
 }
 
 // Post is a pair of posts at X along the wall.
 type Post struct {
 	ID string          `json:"id"`
-	X  quantity.Length `json:"x_mm"`
+	X  quantity.Length `json:"x_mm" range:"0 30000"`
 }
 
 // FrameTie holds a frame to the wall, Up over its foot.
 type FrameTie struct {
 	ID string          `json:"id"`
-	X  quantity.Length `json:"x_mm"`
-	Up quantity.Length `json:"up_mm"`
+	X  quantity.Length `json:"x_mm" range:"0 30000"`
+	Up quantity.Length `json:"up_mm" range:"100 4000"`
 }
 
 // Noun is what it is called.
@@ -47,34 +48,17 @@ func (f *StandingFrame) Noun() string { return "frame" }
 
 // Validate names every problem of a frame.
 func (f *StandingFrame) Validate(p *problem.List) {
-	f.Made.Validate(p)
-	p.Between("width_mm", float64(f.Width), 15, 200)
-	p.Between("deep_mm", float64(f.Deep), 15, 200)
-	p.Between("height_mm", float64(f.Height), 200, 4000)
-	p.Between("piece_mm", float64(f.Piece), 1, 150)
-	p.Between("standoff_mm", float64(f.Standoff), 0, 300)
-	f.Screw.Validate(p.In("screw"))
-	if len(f.Posts) > 12 || len(f.Ties) > 24 {
-		p.Add("posts", "at most 12 pairs of posts and 24 ties")
-	}
-	for i, o := range f.Posts {
-		at := p.In(fmt.Sprintf("posts[%d]", i))
-		at.ID(o.ID)
-		at.Between("x_mm", float64(o.X), 0, 30000)
+	if !field.Check(p, f) {
+		return
 	}
 	if len(f.Platforms) == 0 {
 		p.Add("platforms", "a frame without platforms holds nothing: give it one")
 	}
 	for i, l := range f.Platforms {
-		at := p.In(fmt.Sprintf("platforms[%d]", i))
-		at.ID(l.ID)
-		at.Between("up_mm", float64(l.Up), 0, float64(f.Height))
+		p.Between(fmt.Sprintf("platforms[%d].up_mm", i), float64(l.Up), 0, float64(f.Height))
 	}
 	for i, t := range f.Ties {
-		at := p.In(fmt.Sprintf("ties[%d]", i))
-		at.ID(t.ID)
-		at.Between("x_mm", float64(t.X), 0, 30000)
-		at.Between("up_mm", float64(t.Up), 100, float64(f.Height))
+		p.Between(fmt.Sprintf("ties[%d].up_mm", i), float64(t.Up), 100, float64(f.Height))
 	}
 }
 

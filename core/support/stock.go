@@ -38,29 +38,28 @@ type Part struct {
 	Name      string          `json:"name"`
 	Kind      PartKind        `json:"kind"`
 	Type      string          `json:"type,omitempty"`
-	Length    quantity.Length `json:"length_mm,omitempty"`
-	D         quantity.Length `json:"d_mm,omitempty"`
-	Root      quantity.Length `json:"root_mm,omitempty"`
-	Head      quantity.Length `json:"head_mm,omitempty"`
-	Pull      quantity.Mass   `json:"pull_kg,omitempty"`
-	Shear     quantity.Mass   `json:"shear_kg,omitempty"`
-	Rated     quantity.Mass   `json:"rated_kg,omitempty"`
+	Length    quantity.Length `json:"length_mm,omitempty" range:"8 400" only:"kind=screw,anchor"`
+	D         quantity.Length `json:"d_mm,omitempty" range:"0|1.5 60"`
+	Root      quantity.Length `json:"root_mm,omitempty" range:"0|1 28"`
+	Head      quantity.Length `json:"head_mm,omitempty" range:"0|3 60"`
+	Pull      quantity.Mass   `json:"pull_kg,omitempty" range:"0|0.5 5000"`
+	Shear     quantity.Mass   `json:"shear_kg,omitempty" range:"0|0.5 5000"`
+	Rated     quantity.Mass   `json:"rated_kg,omitempty" range:"0|0.5 5000"`
 	Pair      bool            `json:"pair,omitempty"`
-	Means     hold.Means      `json:"means,omitempty"`
-	Reach     quantity.Length `json:"reach_mm,omitempty"`
-	Leg       quantity.Length `json:"leg_mm,omitempty"`
-	Width     quantity.Length `json:"width_mm,omitempty"`
-	Thickness quantity.Length `json:"thickness_mm,omitempty"`
-	Price     float64         `json:"price,omitempty"`
+	Means     hold.Means      `json:"means,omitempty" blank:"ok"`
+	Reach     quantity.Length `json:"reach_mm,omitempty" range:"10 1000" only:"kind=bracket,hook"`
+	Leg       quantity.Length `json:"leg_mm,omitempty" range:"15 1000" only:"kind=bracket"`
+	Width     quantity.Length `json:"width_mm,omitempty" range:"5 200" only:"kind=bracket"`
+	Thickness quantity.Length `json:"thickness_mm,omitempty" range:"0.5 20" only:"kind=bracket"`
+	Price     float64         `json:"price,omitempty" range:"0 1000000"`
 }
 
 // Validate names every problem of a part that is to be kept.
-func (t Part) Validate(p *problem.List) {
+func (t *Part) Validate(p *problem.List) {
 	if strings.TrimSpace(t.Name) == "" {
 		p.Add("name", "a part needs a name to be found by")
 	}
-	p.Name("name", t.Name)
-	p.OneOf("kind", string(t.Kind), problem.Words(PartKinds()))
+	field.Check(p, t)
 	switch t.Kind {
 	case ScrewPart, AnchorPart:
 		ty, ok := fastener.TypeOf(t.Type)
@@ -70,24 +69,16 @@ func (t Part) Validate(p *problem.List) {
 		case (ty.Kind == fastener.Anchor) != (t.Kind == AnchorPart):
 			p.Add("kind", "a %s is no %s", ty.Name, t.Kind)
 		}
-		p.Between("length_mm", float64(t.Length), 8, 400)
 		(&hold.Measured{D: t.D, Root: t.Root, Head: t.Head}).Validate(p)
 		if t.Pull != 0 || t.Shear != 0 {
-			(&hold.Rating{Pull: t.Pull, Shear: t.Shear, Means: t.Means}).Validate(p)
+			field.Check(p, &hold.Rating{Pull: t.Pull, Shear: t.Shear, Means: t.Means})
 		}
 	case BracketPart:
-		p.Between("reach_mm", float64(t.Reach), 20, 1000)
-		p.Between("leg_mm", float64(t.Leg), 15, 1000)
-		p.Between("width_mm", float64(t.Width), 5, 200)
-		p.Between("thickness_mm", float64(t.Thickness), 0.5, 20)
 		if t.Rated != 0 {
-			BracketRating{t.Rated, t.Pair, t.Means}.validate(p)
+			p.OneOf("means", string(t.Means), problem.Words(field.Keys[hold.Means]()))
 		}
 	case HookPart:
-		p.Between("reach_mm", float64(t.Reach), 10, 500)
 		p.Between("d_mm", float64(t.D), 3, 60)
-	}
-	if !(t.Price >= 0 && t.Price < 1e6) {
-		p.Add("price", "a price of %s is not possible", quantity.Decimal(t.Price, 2))
+		p.Between("reach_mm", float64(t.Reach), 10, 500)
 	}
 }

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"math"
 
@@ -12,8 +13,8 @@ import (
 // upright.
 type TimberBracket struct {
 	Frame
-	Holes []hold.PlateHole `json:"holes"`
-	Screw hold.Fixing      `json:"screw"`
+	Screw hold.Fixing      `json:"screw" title:"Into the wall" label:""`
+	Holes []hold.PlateHole `json:"holes" label:"below the board" at:"down_mm" count:"0 24"`
 }
 
 // Noun is what it is called.
@@ -21,9 +22,10 @@ func (b *TimberBracket) Noun() string { return "bracket" }
 
 // Validate names every problem of the bracket.
 func (b *TimberBracket) Validate(p *problem.List) {
-	b.Frame.validate(p)
-	hold.ValidateHoles(p, b.Holes, float64(b.Up), float64(b.Leg), float64(b.Width))
-	b.Screw.Validate(p.In("screw"))
+	if !field.Check(p, b) {
+		return
+	}
+	hold.WithinPlate(p, b.Holes, float64(b.Up), float64(b.Leg), float64(b.Width))
 }
 
 // timbered is one in its place.

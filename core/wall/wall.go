@@ -62,7 +62,7 @@ const LiningBearing = 2.4
 // Lining is the board between the piece on the wall and the studs.
 type Lining struct {
 	Kind      LiningKind      `json:"kind"`
-	Thickness quantity.Length `json:"thickness_mm"`
+	Thickness quantity.Length `json:"thickness_mm" range:"3 100" only:"kind=gypsum,plaster,boards"`
 }
 
 // Gap returns what a screw passes through before it meets the stud, mm.
@@ -77,14 +77,22 @@ func (l Lining) Gap() float64 {
 // that may be off.
 type Stud struct {
 	ID    string          `json:"id"`
-	X     quantity.Length `json:"x_mm"`
-	Width quantity.Length `json:"width_mm"`
-	Depth quantity.Length `json:"depth_mm"`
-	Doubt quantity.Length `json:"doubt_mm"`
+	X     quantity.Length `json:"x_mm" range:"0 30000"`
+	Width quantity.Length `json:"width_mm" range:"20 300"`
+	Depth quantity.Length `json:"depth_mm" range:"30 400"`
+	Doubt quantity.Length `json:"doubt_mm" range:"0 100"`
 	Wood  string          `json:"wood"`
 	// Assumed marks a stud that nobody has found yet: it was filled in from a
 	// usual spacing.
 	Assumed bool `json:"assumed,omitempty"`
+}
+
+// Validate names every problem of a stud by itself.
+func (s *Stud) Validate(p *problem.List) {
+	field.Check(p, s)
+	if _, ok := material.LumberOf(s.Wood); !ok {
+		p.Add("wood", "stud wood %q is not known", s.Wood)
+	}
 }
 
 // KeepOutKind is what is in the way behind or before the wall's face.
@@ -117,10 +125,10 @@ type KeepOut struct {
 	ID     string          `json:"id"`
 	Kind   KeepOutKind     `json:"kind"`
 	Name   string          `json:"name,omitempty"`
-	X      quantity.Length `json:"x_mm"`
-	Y      quantity.Length `json:"y_mm"`
-	Width  quantity.Length `json:"width_mm"`
-	Height quantity.Length `json:"height_mm"`
+	X      quantity.Length `json:"x_mm" range:"0 30000"`
+	Y      quantity.Length `json:"y_mm" range:"0 10000"`
+	Width  quantity.Length `json:"width_mm" range:"1 30000"`
+	Height quantity.Length `json:"height_mm" range:"1 10000"`
 }
 
 // Called names a keep-out in a sentence.
@@ -155,12 +163,12 @@ func (k KeepOut) Overlaps(x0, x1, y0, y1 float64) bool {
 
 // Wall is the wall that everything hangs on. No kind means wood studs.
 type Wall struct {
-	Kind     Kind            `json:"kind"`
-	Length   quantity.Length `json:"length_mm"`
-	Height   quantity.Length `json:"height_mm"`
+	Kind     Kind            `json:"kind" usual:"wood-studs" blank:"ok"`
+	Length   quantity.Length `json:"length_mm" range:"200 30000"`
+	Height   quantity.Length `json:"height_mm" range:"500 10000"`
 	Lining   Lining          `json:"lining"`
-	Studs    []Stud          `json:"studs"`
-	KeepOuts []KeepOut       `json:"keep_outs"`
+	Studs    []Stud          `json:"studs" count:"0 100" usual:"[]"`
+	KeepOuts []KeepOut       `json:"keep_outs" count:"0 60" usual:"[]"`
 }
 
 // Meets is what a hole finds behind the face.
@@ -301,41 +309,18 @@ func (s *Stud) missChance(x float64) float64 {
 
 // Validate names every problem of the wall by its path.
 func (w *Wall) Validate(p *problem.List) {
-	if w.Kind != "" {
-		p.OneOf("kind", string(w.Kind), problem.Words(Kinds()))
-	}
-	p.Between("length_mm", float64(w.Length), 200, 30000)
-	p.Between("height_mm", float64(w.Height), 500, 10000)
-	p.OneOf("lining.kind", string(w.Lining.Kind), problem.Words(Linings()))
-	if w.Lining.Kind != Bare {
-		p.Between("lining.thickness_mm", float64(w.Lining.Thickness), 3, 100)
-	}
-	if len(w.Studs) > 100 {
-		p.Add("studs", "%d studs: at most 100", len(w.Studs))
-	}
-	for i := range w.Studs {
-		s, at := &w.Studs[i], p.In(fmt.Sprintf("studs[%d]", i))
-		at.ID(s.ID)
-		at.Between("x_mm", float64(s.X), 0, float64(w.Length))
-		at.Between("width_mm", float64(s.Width), 20, 300)
-		at.Between("depth_mm", float64(s.Depth), 30, 400)
-		at.Between("doubt_mm", float64(s.Doubt), 0, 100)
-		if _, ok := material.LumberOf(s.Wood); !ok {
-			at.Add("wood", "stud wood %q is not known", s.Wood)
-		}
-	}
-	if len(w.KeepOuts) > 60 {
-		p.Add("keep_outs", "%d of them: at most 60", len(w.KeepOuts))
+	if !field.Check(p, w) {
+		return
 	}
 	for i, k := range w.KeepOuts {
 		at := p.In(fmt.Sprintf("keep_outs[%d]", i))
-		at.ID(k.ID)
-		at.Name("name", k.Name)
-		at.OneOf("kind", string(k.Kind), problem.Words(KeepOutKinds()))
 		at.Between("x_mm", float64(k.X), 0, float64(w.Length))
 		at.Between("y_mm", float64(k.Y), 0, float64(w.Height))
 		at.Between("width_mm", float64(k.Width), 1, float64(w.Length))
 		at.Between("height_mm", float64(k.Height), 1, float64(w.Height))
+	}
+	for i, s := range w.Studs {
+		p.Between(fmt.Sprintf("studs[%d].x_mm", i), float64(s.X), 0, float64(w.Length))
 	}
 }
 

@@ -50,7 +50,8 @@ func TestMeet(t *testing.T) {
 
 func TestWallProblemsAreAllNamed(t *testing.T) {
 	w := testWall()
-	w.Height, w.Lining = 20, Lining{Kind: "cardboard", Thickness: 900}
+	w.Height, w.Lining = 20, Lining{Kind: Plaster, Thickness: 900}
+	w.KeepOuts = append(w.KeepOuts, KeepOut{ID: "k", Kind: "ghost", Width: 10, Height: 10})
 	w.Studs[1] = Stud{ID: "a", X: 5000, Width: 1, Depth: 1, Doubt: -1, Wood: "balsa"}
 	l := problem.New()
 	w.Validate(l.In("wall"))
@@ -59,7 +60,7 @@ func TestWallProblemsAreAllNamed(t *testing.T) {
 		all = append(all, p.Path)
 	}
 	got := strings.Join(all, " ")
-	for _, path := range []string{"wall.height_mm", "wall.lining.kind", "wall.lining.thickness_mm", "wall.studs[1].id", "wall.studs[1].x_mm", "wall.studs[1].width_mm", "wall.studs[1].depth_mm", "wall.studs[1].doubt_mm", "wall.studs[1].wood"} {
+	for _, path := range []string{"wall.height_mm", "wall.lining.thickness_mm", "wall.keep_outs[0].kind", "wall.studs[1].id", "wall.studs[1].x_mm", "wall.studs[1].width_mm", "wall.studs[1].depth_mm", "wall.studs[1].doubt_mm", "wall.studs[1].wood"} {
 		if !strings.Contains(got, path) {
 			t.Errorf("nothing is said of %s in %s", path, got)
 		}

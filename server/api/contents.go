@@ -81,14 +81,14 @@ func (a *Server) split(c *gin.Context) {
 	if !a.body(c, &q) {
 		return
 	}
-	mass, err := quantity.ParseMass(q.Mass, q.Units.Mass)
+	mass, err := quantity.ParseMass(q.Mass, string(q.Units.Mass))
 	if err != nil {
 		refuseTyped(c, "mass", err)
 		return
 	}
 	var size quantity.Length
 	if strings.TrimSpace(q.Size) != "" {
-		if size, err = quantity.ParseLength(q.Size, q.Units.Length); err != nil {
+		if size, err = quantity.ParseLength(q.Size, string(q.Units.Length)); err != nil {
 			refuseTyped(c, "size", err)
 			return
 		}

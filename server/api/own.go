@@ -46,7 +46,7 @@ func (a *Server) keepPart(c *gin.Context) {
 	if t.Key == "" {
 		t.Key = uuid.NewString()
 	}
-	a.keep(c, store.OwnParts, t.Key, t)
+	a.keep(c, store.OwnParts, t.Key, &t)
 }
 
 // partsTable reads a CSV table of parts, or writes the ones that are kept. Nothing is
@@ -80,7 +80,7 @@ func (a *Server) keepContents(c *gin.Context) {
 		return
 	}
 	row.Key, row.Group = uuid.NewString(), load.OwnGroup
-	a.keep(c, store.OwnContents, row.Key, row)
+	a.keep(c, store.OwnContents, row.Key, &row)
 }
 
 // keepBoard keeps a tested board under a new key.

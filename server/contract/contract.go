@@ -5,7 +5,9 @@ package contract
 
 import (
 	"encoding/json"
+	"fmt"
 	"reflect"
+	"strconv"
 
 	"github.com/invopop/jsonschema"
 
@@ -13,6 +15,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/dress"
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/improve"
 	"aguante/core/load"
 	"aguante/core/material"
@@ -304,24 +307,76 @@ func ProjectSchema() ([]byte, error) {
 	r := &jsonschema.Reflector{
 		RequiredFromJSONSchemaTags: true,
 		Mapper: func(t reflect.Type) *jsonschema.Schema {
-			example, ok := withUnits[t]
-			if !ok {
-				return nil
+			if example, ok := withUnits[t]; ok {
+				return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"}, {Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
 			}
-			return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"}, {Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
+			return words(t)
 		},
 	}
 	s := r.Reflect(&design.Project{})
 	s.ID = "https://aguante.example/project.schema.json"
-	s.Title = "Aguante project file, version 1"
+	s.Title = fmt.Sprintf("Aguante project file, version %d", design.Version)
 	p := s.Definitions["Project"]
 	p.Required = append(p.Required, "format", "version", "name", "wall")
+	bound(s, reflect.TypeFor[design.Project](), map[reflect.Type]bool{})
 	return write(s)
 }
 
+// words is the schema of a type that takes only some words, nil for any other.
+func words(t reflect.Type) *jsonschema.Schema {
+	if t.Kind() != reflect.String || !t.Implements(reflect.TypeFor[field.Chooser]()) {
+		return nil
+	}
+	s := &jsonschema.Schema{Type: "string"}
+	for _, c := range reflect.Zero(t).Interface().(field.Chooser).Choices() {
+		s.Enum = append(s.Enum, c.Key)
+	}
+	return s
+}
+
+// bound writes the bounds that stand beside the fields of a struct, and of all that is
+// in it, into their schemas.
+func bound(s *jsonschema.Schema, t reflect.Type, seen map[reflect.Type]bool) {
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+		t = t.Elem()
+	}
+	if t.Kind() != reflect.Struct || seen[t] {
+		return
+	}
+	seen[t] = true
+	for i := range t.NumField() {
+		bound(s, t.Field(i).Type, seen)
+	}
+	of := s.Definitions[t.Name()]
+	if of == nil {
+		return // embedded: its fields are those of what it is in
+	}
+	for _, f := range field.Schemas(t) {
+		p, ok := of.Properties.Get(f.Name)
+		if !ok {
+			continue
+		}
+		if f.Bounds.Set {
+			figure := p
+			switch {
+			case p.Items != nil && len(p.Items.AnyOf) > 0:
+				figure = p.Items.AnyOf[0]
+			case len(p.AnyOf) > 0:
+				figure = p.AnyOf[0]
+			}
+			figure.Minimum, figure.Maximum = number(f.Bounds.Lo), number(f.Bounds.Hi)
+		}
+		if f.Count.Set {
+			p.MaxItems = ptr(uint64(f.Count.Hi))
+		}
+	}
+}
+
+func number(v float64) json.Number { return json.Number(strconv.FormatFloat(v, 'f', -1, 64)) }
+
 // WireSchema describes what crosses the wire, for making the front end's types.
 func WireSchema() ([]byte, error) {
-	r := &jsonschema.Reflector{Namer: func(t reflect.Type) string {
+	r := &jsonschema.Reflector{Mapper: words, Namer: func(t reflect.Type) string {
 		switch t {
 		case reflect.TypeFor[improve.Answer]():
 			return "Improvements"

@@ -3,6 +3,7 @@
 package tables
 
 import (
+	"aguante/core/field"
 	"aguante/core/hold"
 	"bytes"
 	"encoding/csv"
@@ -122,7 +123,8 @@ func ReadContents(text string, boardLength, boardDepth float64, newID func() str
 	blank := load.Item{By: load.ByCount, Count: 1, Place: load.Middle, Shape: "box", Height: 200}
 	return read(text, contents, []string{"name", "from_mm", "to_mm"}, blank, func(it *load.Item, p *problem.List) {
 		it.ID = newID()
-		it.Validate(p, boardLength, boardDepth)
+		field.Check(p, it)
+		it.Within(p, boardLength, boardDepth)
 	})
 }
 

@@ -116,13 +116,13 @@ stuff: string
 export interface Type {
 key: string
 name: string
-kind: string
+kind: ("wood-screw" | "lag" | "anchor" | "drywall" | "bolt")
 unit: string
 d_mm: number
 root_mm: number
 head_mm: number
 tip_mm: number
-fits?: string
+fits?: ("lining" | "masonry")
 pull_n?: number
 shear_n?: number
 source: string
@@ -131,10 +131,10 @@ export interface Row {
 key: string
 name: string
 group: string
-by: string
+by: ("piece" | "metre" | "litre" | "cubic")
 low_kg: number
 high_kg: number
-shape: string
+shape: ("box" | "jars" | "cans" | "books")
 width_mm: number
 depth_mm: number
 height_mm: number
@@ -168,7 +168,7 @@ moisture_pct?: number
 export interface Part {
 key: string
 name: string
-kind: string
+kind: ("screw" | "anchor" | "bracket" | "hook")
 type?: string
 length_mm?: number
 d_mm?: number
@@ -178,7 +178,7 @@ pull_kg?: number
 shear_kg?: number
 rated_kg?: number
 pair?: boolean
-means?: string
+means?: ("working" | "ultimate" | "unstated")
 reach_mm?: number
 leg_mm?: number
 width_mm?: number
@@ -202,11 +202,11 @@ wall: Wall
 shelves: Shelf[]
 }
 export interface Units {
-length: string
-mass: string
+length: ("in" | "mm")
+mass: ("lb" | "kg")
 }
 export interface Wall {
-kind: string
+kind: ("wood-studs" | "steel-studs" | "masonry" | "block" | "concrete")
 length_mm: number
 height_mm: number
 lining: Lining
@@ -214,7 +214,7 @@ studs: Stud[]
 keep_outs: KeepOut[]
 }
 export interface Lining {
-kind: string
+kind: ("gypsum" | "plaster" | "boards" | "none")
 thickness_mm: number
 }
 export interface Stud {
@@ -228,7 +228,7 @@ assumed?: boolean
 }
 export interface KeepOut {
 id: string
-kind: string
+kind: ("cable" | "pipe" | "duct" | "outlet" | "window" | "door" | "rail" | "uneven")
 name?: string
 x_mm: number
 y_mm: number
@@ -253,9 +253,9 @@ frame?: StandingFrame
 sheet_rack?: SheetRack
 cart?: HingedCart
 contents: Item[]
-duration: string
-below: string
-accident: string
+duration: ("years" | "changing" | "months" | "week")
+below: ("nothing" | "people" | "bed")
+accident: ("none" | "lean" | "child" | "pet")
 pet_kg?: number
 sag: SagLimit
 misfit_mm: number
@@ -263,15 +263,15 @@ misfit_mm: number
 export interface Board {
 woods: string[]
 grade: string
-condition: string
+condition: ("dry" | "damp" | "drying" | "wet")
 across?: boolean
-sawn: string
+sawn: ("unknown" | "flat" | "quarter")
 tested_mpa?: number
 moisture_pct?: number
 slack_mm?: number
 }
 export interface Build {
-kind: string
+kind: ("solid" | "laminated" | "hollow")
 plies?: Ply[]
 loose?: boolean
 hollow?: Box
@@ -300,7 +300,7 @@ width_mm: number
 export interface Strip {
 width_mm: number
 height_mm: number
-goes: string
+goes: ("down" | "up" | "both")
 glued: boolean
 wood?: string
 }
@@ -331,17 +331,12 @@ reach_mm: number
 leg_mm: number
 width_mm: number
 thickness_mm: number
-steel: string
-leg_side: string
-hole_mm: number
-holes: BracketHole[]
+steel: ("unmarked" | "structural")
+leg_side: ("below" | "above")
 screw: Fixing
+holes: BracketHole[]
+hole_mm: number
 board_screws?: BoardScrews
-}
-export interface BracketHole {
-id: string
-from_corner_mm: number
-offset_mm: number
 }
 export interface Fixing {
 type: string
@@ -355,12 +350,17 @@ own?: Measured
 export interface Rating {
 pull_kg: number
 shear_kg: number
-means: string
+means: ("working" | "ultimate" | "unstated")
 }
 export interface Measured {
 d_mm?: number
 root_mm?: number
 head_mm?: number
+}
+export interface BracketHole {
+id: string
+from_corner_mm: number
+offset_mm: number
 }
 export interface BoardScrews {
 type: string
@@ -380,14 +380,14 @@ width_mm: number
 plate_mm: number
 rating: BracketRating
 standard?: Standard
-holes: PlateHole[]
 screw: Fixing
+holes: PlateHole[]
 board_screws?: BoardScrews
 }
 export interface BracketRating {
 kg: number
 pair?: boolean
-means: string
+means: ("working" | "ultimate" | "unstated")
 }
 export interface Standard {
 above_mm: number
@@ -399,23 +399,23 @@ down_mm: number
 offset_mm: number
 }
 export interface TimberBracket {
-wood: string
-grade: string
 reach_mm: number
 width_mm: number
 high_mm: number
 deep_mm: number
 leg_mm: number
 up_mm: number
+wood: string
+grade: string
 joint: Joint
 brace?: Brace
 front?: Front
 board_screws?: BoardScrews
-holes: PlateHole[]
 screw: Fixing
+holes: PlateHole[]
 }
 export interface Joint {
-kind: string
+kind: ("half-lap" | "tenon" | "mitre" | "dowels" | "gusset" | "screws" | "bolts" | "behind" | "butt")
 glued: boolean
 places?: Point[]
 screw?: Fixing
@@ -441,18 +441,18 @@ count?: number
 }
 export interface Front {
 high_mm: number
-corner: string
+corner: ("mitred-splined" | "mitred" | "butted-screwed" | "butted")
 }
 export interface Pin {
-wood: string
-grade: string
-kind: string
+kind: ("dowel" | "tenon" | "rod")
 width_mm: number
 high_mm: number
 root_mm: number
 tip_mm: number
 play_mm: number
-steel?: string
+wood: string
+grade: string
+steel?: ("unmarked" | "structural")
 glued?: boolean
 lock?: boolean
 }
@@ -461,11 +461,11 @@ reach_mm: number
 width_mm: number
 thickness_mm: number
 plate_mm: number
-steel: string
-slot: Slot
+steel: ("unmarked" | "structural")
 lock?: boolean
-holes: PlateHole[]
+slot: Slot
 screw: Fixing
+holes: PlateHole[]
 }
 export interface Slot {
 deep_mm: number
@@ -473,21 +473,21 @@ wide_mm: number
 high_mm: number
 }
 export interface Holder {
-wood: string
-grade: string
+spacer: boolean
+lock?: boolean
+hook: Hook
 reach_mm: number
 width_mm: number
 high_mm: number
 deep_mm: number
 leg_mm: number
 up_mm: number
+wood: string
+grade: string
 joint: Joint
 brace?: Brace
 front?: Front
 board_screws?: BoardScrews
-hook: Hook
-spacer: boolean
-lock?: boolean
 }
 export interface Hook {
 wood: string
@@ -504,7 +504,7 @@ export interface Side {
 wood: string
 grade: string
 id: string
-kind: string
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
 x_mm: number
 length_mm: number
 bottom_mm: number
@@ -517,7 +517,7 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
-at: string
+at: ("left" | "right")
 studs: Stud[]
 }
 export interface Spot {
@@ -526,23 +526,23 @@ x_mm: number
 y_mm: number
 }
 export interface Keyhole {
-wood: string
-grade: string
 routed: boolean
-rating?: Rating
+up_mm: number
 low_mm: number
 high_mm: number
-up_mm: number
 back_mm: number
 lip_mm?: number
+wood: string
+grade: string
 hole: string
+rating?: Rating
 screw: Fixing
 }
 export interface Rail {
 wood: string
 grade: string
 id: string
-kind: string
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
 x_mm: number
 length_mm: number
 bottom_mm: number
@@ -557,19 +557,39 @@ kerf_mm?: number
 lock?: boolean
 }
 export interface Rack {
-wood: string
-grade: string
-width_mm: number
-deep_mm: number
-height_mm: number
-uprights: Upright[]
-rows_mm: number[]
-screw: Fixing
 levels: Level[]
 arm: Arm
 joint: Joint
+height_mm: number
+width_mm: number
+deep_mm: number
+wood: string
+grade: string
+screw: Fixing
+rows_mm: number[]
 ledger?: RackLedger
+uprights: Upright[]
 bed?: number
+}
+export interface Level {
+id: string
+up_mm: number
+}
+export interface Arm {
+reach_mm: number
+high_mm: number
+cheeks?: boolean
+thick_mm: number
+wood: string
+grade: string
+}
+export interface RackLedger {
+height_mm: number
+thickness_mm: number
+count: number
+screw: Fixing
+wood: string
+grade: string
 }
 export interface Upright {
 id: string
@@ -581,31 +601,12 @@ up_mm: number
 high_mm: number
 deep_mm: number
 }
-export interface Level {
-id: string
-up_mm: number
-}
-export interface Arm {
-wood: string
-grade: string
-reach_mm: number
-high_mm: number
-thick_mm: number
-cheeks?: boolean
-}
-export interface RackLedger {
-wood: string
-grade: string
-height_mm: number
-thickness_mm: number
-screw: Fixing
-count: number
-}
 export interface HookRail {
+peg: Peg
 wood: string
 grade: string
 id: string
-kind: string
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
 x_mm: number
 length_mm: number
 bottom_mm: number
@@ -619,38 +620,37 @@ gap_mm?: number
 kerf_mm?: number
 lock?: boolean
 hooks: Hanger[]
-peg: Peg
+}
+export interface Peg {
+kind: ("peg" | "pipe" | "cast")
+reach_mm: number
+d_mm: number
+wall_mm?: number
+up_mm: number
+wood: string
+grade: string
+flange_mm?: number
+apart_mm?: number
+count?: number
+screw: Fixing
 }
 export interface Hanger {
 id: string
 x_mm: number
 }
-export interface Peg {
-wood: string
-grade: string
-kind: string
-reach_mm: number
-d_mm: number
-wall_mm?: number
-flange_mm?: number
-apart_mm?: number
-count?: number
-screw: Fixing
-up_mm: number
-}
 export interface StandingFrame {
-wood: string
-grade: string
+height_mm: number
 width_mm: number
 deep_mm: number
-height_mm: number
+wood: string
+grade: string
+leaning?: boolean
+standoff_mm?: number
 posts: Post[]
 platforms: Level[]
 ties: FrameTie[]
-screw: Fixing
 piece_mm: number
-standoff_mm?: number
-leaning?: boolean
+screw: Fixing
 }
 export interface Post {
 id: string
@@ -662,30 +662,30 @@ x_mm: number
 up_mm: number
 }
 export interface SheetRack {
-wood: string
-grade: string
-width_mm: number
-deep_mm: number
-height_mm: number
-foot_mm: number
-foot_high_mm: number
-frames: Upright[]
-rows_mm: number[]
-screw: Fixing
-joint: Joint
 tilt_deg: number
 contact_mm: number
 stop: boolean
+foot_mm: number
+foot_high_mm: number
+height_mm: number
+deep_mm: number
+width_mm: number
+wood: string
+grade: string
+joint: Joint
+screw: Fixing
+rows_mm: number[]
+frames: Upright[]
 }
 export interface HingedCart {
 id: string
 x_mm: number
 width_mm: number
 height_mm: number
+own_kg: number
+caster: number
 up_mm: number
 apart_mm: number
-caster: number
-own_kg: number
 count: number
 rows_mm: number
 screw: Fixing
@@ -693,8 +693,8 @@ screw: Fixing
 export interface Item {
 id: string
 name: string
-shape: string
-by: string
+shape: ("box" | "jars" | "cans" | "books")
+by: ("count" | "length")
 count?: number
 each_kg: number
 each_low_kg?: number
@@ -702,13 +702,13 @@ per_metre_kg?: number
 per_metre_low_kg?: number
 from_mm: number
 to_mm: number
-place: string
+place: ("back" | "middle" | "front")
 depth_mm?: number
 height_mm: number
 level?: number
 }
 export interface SagLimit {
-school: string
+school: ("eye" | "span/360" | "span/240" | "span/180" | "figure")
 figure_mm?: number
 }
 export interface Ladder {
@@ -775,7 +775,7 @@ shelf: Shelf
 holds: Limit
 straight: Limit
 breaks?: Limit
-verdict: string
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
 first: string
 effort: number
 }
@@ -792,7 +792,7 @@ name: string
 why?: string
 now?: boolean
 shelf?: Shelf
-verdict?: string
+verdict?: ("holds" | "sags" | "gives" | "cannot-say")
 holds: Limit
 straight: Limit
 breaks?: Limit
@@ -821,7 +821,7 @@ holes: Hole[]
 }
 export interface Shape {
 name: string
-stuff: string
+stuff: ("metal" | "timber" | "sheet" | "void" | "within")
 side?: [number, number][]
 front?: [number, number][]
 }
@@ -829,7 +829,7 @@ export interface Hole {
 id: string
 x_mm: number
 y_mm: number
-meets: string
+meets: ("stud" | "edge" | "misses" | "keep-out" | "lining" | "wall")
 edge_mm: number
 chance_of_a_miss: number
 counts: boolean
@@ -907,7 +907,7 @@ fault?: string
 }
 export interface MoistureRequest {
 seed: number
-condition: string
+condition: ("dry" | "damp" | "drying" | "wet")
 pins: number
 }
 export interface MoistureReply {
@@ -936,14 +936,14 @@ report: Report
 export interface Report {
 shelves: ShelfReport[]
 studs: StudReport[]
-verdict: string
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
 weakest?: string
 }
 export interface ShelfReport {
 id: string
 name: string
 form?: string
-verdict: string
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
 why?: string
 asked_kg: number
 self_kg: number
@@ -972,7 +972,7 @@ cautions: Caution[]
 on_assumed: string[]
 }
 export interface Sudden {
-verdict: string
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
 load_n: number
 used: number
 link?: string
@@ -980,12 +980,12 @@ x_mm: number
 }
 export interface Low {
 asked_kg: number
-verdict: string
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
 }
 export interface Link {
 id: string
-role: string
-kind: string
+role: ("standing" | "bends" | "shears" | "sags" | "bears" | "tips" | "bar" | "bore" | "droop" | "joint" | "unhooks" | "rail" | "near" | "others" | "heel" | "behind")
+kind: ("strength" | "stiffness" | "gate")
 name: string
 where: string
 support?: string
@@ -1138,7 +1138,7 @@ low_mm: number
 high_mm: number
 }
 export interface SchoolSays {
-school: string
+school: ("eye" | "span/360" | "span/240" | "span/180" | "figure")
 allowed_mm: number
 used: number
 }
@@ -1174,13 +1174,13 @@ meaning: string
 formula: string
 inputs: Input[]
 result: number
-kind: string
+kind: ("length" | "area" | "modulus" | "inertia" | "mass" | "force" | "moment" | "stress" | "rate" | "stiffness" | "density" | "per_square" | "days" | "ratio")
 source: string
 }
 export interface Input {
 symbol: string
 value: number
-kind: string
+kind: ("length" | "area" | "modulus" | "inertia" | "mass" | "force" | "moment" | "stress" | "rate" | "stiffness" | "density" | "per_square" | "days" | "ratio")
 }
 export interface WorkingRequest {
 design: Project
@@ -1276,7 +1276,7 @@ export interface StudMark {
 x_mm: number
 width_mm: number
 doubt_mm: number
-kind: string
+kind: ("stud" | "pipe" | "broad")
 why?: string
 both: boolean
 }
