@@ -11,7 +11,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"aguante/core/check"
-	"aguante/core/dress"
+	"aguante/core/support"
 )
 
 // emptyWall makes a new wall, whose one shelf has a board thick enough for pins.
@@ -46,7 +46,7 @@ func (a *app) first() check.Link {
 
 func TestBuildEachWayFromAnEmptyWall(t *testing.T) {
 	a, p := emptyWall(t, 1280, 800)
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		p.choose("hangs on", w.Key)
 		p.says("aside", w.Words)
 		p.settled()
@@ -74,7 +74,7 @@ func TestBuildEachWayFromAnEmptyWall(t *testing.T) {
 func TestEachWayByKeysAlone(t *testing.T) {
 	_, p := emptyWall(t, 1280, 800)
 	eval[chromedp.Void](p, `[...document.querySelectorAll("label select")].find(e => e.closest("label").textContent.includes("hangs on")).focus()`)
-	for _, w := range dress.Ways()[1:] {
+	for _, w := range support.Recipes()[1:] {
 		p.keys(kb.ArrowDown)
 		p.says("aside", w.Words)
 	}

@@ -322,7 +322,7 @@ func TestBestStudsAgainstAllOfThem(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		f := finderOf(s)
+		f := finderOf(p, s)
 		for _, c := range got.Count[:3] {
 			least := math.Inf(1)
 			var pick func(from int, at []float64)

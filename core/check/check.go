@@ -11,7 +11,6 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/load"
-	"aguante/core/quantity"
 )
 
 // Run checks a whole wall. The error is Invalid, with every problem by its
@@ -207,7 +206,7 @@ func (r *run) suddenLoad(c int) float64 {
 	if c == accident {
 		return r.shelf.AccidentLoad()
 	}
-	return max(2*quantity.Mass(heaviest(r.shelf.Contents)).Weight(), 50)
+	return r.shelf.SetDown()
 }
 
 func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {

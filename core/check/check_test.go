@@ -23,7 +23,7 @@ func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.A
 func demoWall(t testing.TB) *design.Project {
 	t.Helper()
 	p := honeyRoom(t)
-	p.Shelves = p.Shelves[:1]
+	p.Shelves, p.Fixtures = p.Shelves[:1], support.Fixtures{}
 	return p
 }
 
@@ -313,7 +313,7 @@ func TestLowGuessSaysWhetherItWouldChangeTheVerdict(t *testing.T) {
 
 func TestAssumedStudsAndTheirScrewsAreNamed(t *testing.T) {
 	p := demoWall(t)
-	p.Wall.Studs[3].Assumed, p.Wall.Studs[3].Doubt = true, 25
+	p.Wall.Studs[3].Found, p.Wall.Studs[3].Doubt = wall.ByGuess, 25
 	s := run1(t, p)
 	if len(s.OnAssumed) != 1 || s.OnAssumed[0] != "jars-b2" {
 		t.Errorf("on assumed studs: %v", s.OnAssumed)
@@ -387,7 +387,7 @@ func TestShelvesShareTheirStuds(t *testing.T) {
 	for _, s := range p.Shelves[0].Supports {
 		b := *s.FlatBracket
 		b.Holes = []support.BracketHole{{ID: s.ID + "-x1", Corner: 25}, {ID: s.ID + "-x2", Corner: 80}}
-		copied.Supports = append(copied.Supports, design.Support{ID: s.ID + "-x", Kind: s.Kind, X: s.X, FlatBracket: &b})
+		copied.Supports = append(copied.Supports, design.Support{ID: s.ID + "-x", Kind: s.Kind, X: s.X, Ways: support.Ways{FlatBracket: &b}})
 	}
 	copied.Contents = []load.Item{{ID: "more", Shape: "box", By: load.ByCount, Count: 1, Each: 30, From: 700, To: 1000, Place: load.Middle, Height: 100}}
 	p.Shelves = append(p.Shelves, copied)

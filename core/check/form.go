@@ -15,13 +15,14 @@ import (
 
 // stand is a form in its place: what it holds in place of a board.
 type stand struct {
-	shelf  *design.Shelf
-	noun   string
-	on     support.Standing
-	links  []support.FormLink
-	asked  float64 // kg
-	even   bool
-	sudden [suddens][]support.Demand
+	shelf   *design.Shelf
+	noun    string
+	on      support.Standing
+	storeys int
+	links   []support.FormLink
+	asked   float64 // kg
+	even    bool
+	sudden  [suddens][]support.Demand
 }
 
 // newStand puts a shelf's form up with its goods. An empty one is tried with 25 kg a
@@ -34,26 +35,20 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness), Board: board,
 		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Allowed: s.Sag.Allowed,
 	}
-	storeys := 1
-	reach, out := float64(s.Depth), 0.0
-	switch f := form.(type) {
-	case *support.Rack:
-		storeys, reach, out = len(f.Levels), float64(f.Arm.Reach), float64(f.Deep)
-	case *support.StandingFrame:
-		storeys = len(f.Platforms)
-	}
+	g.storeys = len(form.Tiers())
+	out, reach := form.Room(float64(s.Depth))
 	for _, it := range s.Contents {
 		if m := float64(it.Mass()); m > 0 {
 			g.asked += m
 			stage.Goods = append(stage.Goods, support.Good{
-				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach), Level: min(it.Level, max(0, storeys-1)),
+				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach), Level: min(it.Level, g.storeys-1),
 				Height: float64(it.Height), Depth: float64(it.Depth), Each: it.Each.Weight(),
 			})
 		}
 	}
 	if g.asked == 0 {
 		g.even = true
-		for l := range storeys {
+		for l := range g.storeys {
 			m := evenly * float64(s.Length) / 1000
 			g.asked += m
 			stage.Goods = append(stage.Goods, support.Good{From: float64(s.X), To: float64(s.X + s.Length), W: m * quantity.Gravity, Z: out + reach/2, Level: l, Height: 300})
@@ -61,12 +56,12 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 	}
 	g.on = form.Stand(stage)
 	g.links = g.on.Links()
-	weights := [suddens]float64{max(2*quantity.Mass(heaviest(s.Contents)).Weight(), 50), s.AccidentLoad()}
+	weights := [suddens]float64{s.SetDown(), s.AccidentLoad()}
 	for c, w := range weights {
 		if w == 0 {
 			continue
 		}
-		for l := range max(1, g.on.Storeys()) {
+		for l := range g.storeys {
 			for _, x := range g.on.Points() {
 				g.sudden[c] = append(g.sudden[c], support.Demand{By: g.by(), Care: s.Below.Care(), Case: hold.Sudden, Extra: w, X: x, Level: l})
 			}
@@ -185,7 +180,7 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 // parts reports every upright, hook or post.
 func (g *stand) parts(out *Shelf) {
 	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
-		su := Support{ID: part.ID, Number: i + 1, Name: g.partName(part.ID, i), Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
+		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
 		if su.Geometry.Arm == 0 {
 			su.Geometry.Arm = su.Arm
 		}
@@ -200,28 +195,11 @@ func (g *stand) parts(out *Shelf) {
 				}
 			}
 		}
-		if g.shelf.HookRail != nil && i > 0 {
-			su.Own = 0 // its holes are the board's
+		if part.On {
+			su.Own = 0
 		}
 		out.Supports = append(out.Supports, su)
 	}
-}
-
-// partName is what a part is called, numbered from the left.
-func (g *stand) partName(id string, i int) string {
-	switch {
-	case g.shelf.HookRail != nil && id == g.shelf.HookRail.ID:
-		return "board"
-	case g.shelf.HookRail != nil:
-		return fmt.Sprintf("hook %d", i)
-	case g.shelf.Frame != nil:
-		return fmt.Sprintf("posts %d", i+1)
-	case g.shelf.SheetRack != nil:
-		return fmt.Sprintf("frame %d", i+1)
-	case g.shelf.Cart != nil:
-		return "cart"
-	}
-	return fmt.Sprintf("upright %d", i+1)
 }
 
 func (g *stand) notes(p *design.Project, out *Shelf) {
@@ -287,7 +265,7 @@ func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
 		l.Use(&sh, d)
 		switch which {
 		case "everyday":
-			sh.Add("holds", "mass of contents at which the part used reaches 1, found by halving", "used = 1", link.Limit.Kg, working.Mass, "")
+			sh.Add("holds", "mass of contents at which the part used reaches 1, where it first does so", "used = 1", link.Limit.Kg, working.Mass, "")
 		case "break":
 			sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", link.Break.Kg, working.Mass, "Rule")
 		}

@@ -2,6 +2,7 @@ package check_test
 
 import (
 	"aguante/core/hold"
+	"aguante/core/support"
 	"bufio"
 	"bytes"
 	"compress/gzip"
@@ -16,7 +17,6 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/design"
-	"aguante/core/dress"
 	"aguante/core/dress/dresstest"
 )
 
@@ -109,7 +109,7 @@ func drawDesigns(t *testing.T) {
 	var out bytes.Buffer
 	z, _ := gzip.NewWriterLevel(&out, gzip.BestCompression)
 	r := dresstest.New(1)
-	ways := dress.Ways()
+	ways := support.Recipes()
 	for i, idle := 0, 0; i < 500; i++ {
 		p := r.Design(ways[i%len(ways)].Key)
 		if a, err := check.Run(p); err != nil || a.Shelves[0].HoldsUpTo.Kg == 0 {

@@ -10,6 +10,7 @@ import (
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/support"
 	"aguante/core/wall"
 )
 
@@ -109,7 +110,7 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			for _, h := range held.Holes {
 				if h.Stud == st.ID && h.Counts {
 					chance, counts = max(chance, h.Chance), true
-					if st.Assumed && !slices.Contains(out.OnAssumed, held.id) {
+					if st.Assumed() && !slices.Contains(out.OnAssumed, held.id) {
 						out.OnAssumed = append(out.OnAssumed, held.id)
 					}
 					break
@@ -117,7 +118,7 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			}
 		}
 		at := quantity.Decimal(float64(st.X), 0)
-		if counts && st.Assumed {
+		if counts && st.Assumed() {
 			caution(st.ID, "the stud at %s mm is assumed: nobody has found it yet, and screws depend on it", at)
 		}
 		if counts && chance > 0 {
@@ -126,6 +127,8 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 	}
 	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
 	top := y0 + float64(s.Thickness)
+	form, _ := s.Form()
+	hangs := form != nil && support.Hangs(form)
 	for _, k := range p.Wall.KeepOuts {
 		if k.Behind() {
 			continue
@@ -142,7 +145,7 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 	}
 	for i := range p.Shelves {
 		over := &p.Shelves[i]
-		if over.ID == s.ID || float64(over.Y) < top || s.HookRail != nil {
+		if over.ID == s.ID || float64(over.Y) < top || hangs {
 			continue
 		}
 		for _, it := range s.Contents {

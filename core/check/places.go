@@ -50,7 +50,7 @@ func FindPlaces(p *design.Project, s *design.Shelf) (*Places, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
 	}
-	f := finderOf(s)
+	f := finderOf(p, s)
 	x := float64(s.X)
 	out := &Places{}
 	var now []float64
@@ -87,11 +87,12 @@ func FindPlaces(p *design.Project, s *design.Shelf) (*Places, error) {
 }
 
 // finderOf prepares the softest board that the shelf may be.
-func finderOf(s *design.Shelf) *finder {
+func finderOf(p *design.Project, s *design.Shelf) *finder {
 	var r *run
+	lath := p.RailOf(s)
 	for _, board := range s.Candidates() {
-		if next := newPlank(s, board); r == nil || next.stiffness() < r.plank.stiffness() {
-			r = &run{shelf: s, board: board, plank: next, selfW: next.self}
+		if next := newPlank(s, board, lath != nil && lath.Backs()); r == nil || next.stiffness() < r.plank.stiffness() {
+			r = &run{shelf: s, board: board, plank: next, selfW: next.self, lath: lath}
 		}
 	}
 	r.placeItems()

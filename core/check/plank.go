@@ -5,7 +5,6 @@ import (
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/section"
-	"aguante/core/support"
 )
 
 // plank is the board in cross-section. A lip along one edge only holds that edge
@@ -42,7 +41,8 @@ const (
 	without = 0.65 // of the other half's share: the rest goes across (Rule)
 )
 
-func newPlank(s *design.Shelf, board material.Board) *plank {
+// newPlank is a board of a wood; backed says that its back edge lies on a cleat.
+func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 	depth, t := float64(s.Depth), float64(s.Thickness)
 	slats := boardSlats(s, board, 0, depth)
 	p := &plank{}
@@ -59,10 +59,9 @@ func newPlank(s *design.Shelf, board material.Board) *plank {
 		ends := 2 * float64(s.Build.Hollow.Ends) * depth * (t - 2*float64(s.Build.Hollow.Skin))
 		p.self += board.Density() * 1e-9 * ends * quantity.Gravity / float64(s.Length)
 	}
-	ledger := s.Rail != nil && s.Rail.Kind == support.Ledger
 	oneLip := (s.Build.Front == nil) != (s.Build.Back == nil)
 	switch {
-	case ledger:
+	case backed:
 		// The back half lies on the cleat; the front half, with its lip, spans.
 		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth), lipSlats(s, board, s.Build.Front, depth)...))}
 	case oneLip && s.Build.Kind != design.Hollow:

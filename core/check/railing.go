@@ -20,22 +20,15 @@ type railing struct {
 	from   []int // index of the support behind each rider; nil on a ledger
 }
 
-// lyings is how many places the load on a ledger is gathered at.
-const lyings = 16
-
 // hangRail puts the shelf's rail up.
 func (r *run) hangRail(set hold.Site) {
-	rail := r.shelf.Rail
+	rail := r.lath
 	if rail == nil {
 		return
 	}
-	g := &railing{}
-	if rail.Kind == support.Ledger {
-		from, to := max(float64(rail.X), float64(r.shelf.X)), min(float64(rail.X+rail.Length), float64(r.shelf.X+r.shelf.Length))
-		for i := range lyings {
-			g.riders = append(g.riders, rail.Lying(from+(to-from)*(float64(i)+0.5)/lyings))
-		}
-	} else {
+	left := float64(r.shelf.X)
+	g := &railing{riders: rail.Lies(left, left+float64(r.shelf.Length))}
+	if len(g.riders) == 0 {
 		for i, h := range r.hung {
 			if on, ok := support.RiderOf(h, float64(r.shelf.X)+r.at[i]); ok {
 				g.riders, g.from = append(g.riders, on), append(g.from, i)
@@ -43,7 +36,7 @@ func (r *run) hangRail(set hold.Site) {
 		}
 	}
 	set.Along = float64(rail.Length) / float64(max(1, len(g.riders)))
-	g.Shared = rail.Hang(set, g.riders, r.skin(), r.beyond(float64(rail.Thickness)))
+	g.Shared = rail.Hang(set, g.riders, support.Boarded{Skin: r.skin(), Beyond: r.beyond(float64(rail.Thickness))})
 	r.rail = g
 }
 
@@ -129,7 +122,7 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	}
 	var out []probe
 	for _, l := range r.rail.Links() {
-		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: r.shelf.Rail.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
+		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
 			on: -1, levelOnly: l.Kind == hold.Stiffness,
 			use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 				return l.Use(sh, r.carried(sh, v, c))
@@ -143,7 +136,7 @@ func (r *run) railReport(all []found) *Rail {
 	if r.rail == nil {
 		return nil
 	}
-	out := &Rail{ID: r.shelf.Rail.ID, Name: r.shelf.Rail.Noun()}
+	out := &Rail{ID: r.lath.ID, Name: r.lath.Noun()}
 	from, idle := r, make([]hold.Action, len(r.rail.riders))
 	carried := idle
 	if r.rig != nil {
@@ -183,7 +176,7 @@ func (r *run) railNotes(assume func(string), caution func(about, format string, 
 	if r.rail == nil {
 		return
 	}
-	rail := r.shelf.Rail
+	rail := r.lath
 	n := r.rail.Notes()
 	for _, t := range n.Assumed {
 		assume(t)
@@ -194,12 +187,9 @@ func (r *run) railNotes(assume func(string), caution func(about, format string, 
 	if len(r.rail.riders) == 0 {
 		caution(rail.ID, "nothing hangs on the %s", rail.Noun())
 	}
-	if m := r.movement(); rail.Kind == support.Ledger && m != nil {
-		if left := float64(rail.Thickness-rail.Gap) - m.Shrinks; left < leastBearing {
+	if m := r.movement(); r.rail.from == nil && len(r.rail.riders) > 0 && m != nil {
+		if left := float64(rail.Thickness-rail.Gap) - m.Shrinks; left < support.LeastBearing {
 			caution(rail.ID, "when the board has shrunk only %s mm of it lie on the back cleat; 12 is the least", quantity.Decimal(max(0, left), 1))
 		}
 	}
 }
-
-// leastBearing is how much of a board should lie on a cleat, mm.
-const leastBearing = 12.0

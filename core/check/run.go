@@ -9,7 +9,6 @@ import (
 
 	"aguante/core/beam"
 	"aguante/core/design"
-	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/support"
@@ -29,9 +28,10 @@ type run struct {
 	board   material.Board
 	plank   *plank
 	hung    []support.Hung
-	which   []int     // index of each in shelf.Supports, -1 for a seat on a block
-	rail    *railing  // the piece that they hang on, if there is one
-	at      []float64 // from the board's left end
+	which   []int         // index of each in shelf.Supports, -1 for a seat on a block
+	lath    *support.Rail // the piece that they hang on, if there is one, seen from the underside
+	rail    *railing      // and how it carries them
+	at      []float64     // from the board's left end
 	rig     *beam.Rig
 	rest    beam.Rest
 	items   []placed
@@ -63,8 +63,9 @@ func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
 // newRun prepares a shelf. With fewer than two supports under the board it has
 // no beam, and rig is nil.
 func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
-	r := &run{shelf: s, board: board, plank: newPlank(s, board)}
-	r.selfW, r.out = r.plank.self, standsOut(s)
+	r := &run{shelf: s, board: board, lath: p.RailOf(s)}
+	r.plank = newPlank(s, board, r.lath != nil && r.lath.Backs())
+	r.selfW, r.out = r.plank.self, r.standsOut()
 	r.placeItems()
 	r.hangSupports(p)
 	r.grow()
@@ -86,22 +87,10 @@ func (r *run) grow() {
 
 // standsOut is how far from the wall a board's back edge is, mm: in front of a strip,
 // of holders whose uprights go up past it, or of the piece that keyholes are in.
-func standsOut(s *design.Shelf) float64 {
+func (r *run) standsOut() float64 {
 	out := 0.0
-	if s.Rail != nil && s.Rail.Kind == support.Strip {
-		for _, su := range s.Supports {
-			if su.Kind == design.HiddenPin {
-				out = float64(s.Rail.Thickness)
-			}
-		}
-	}
-	for _, su := range s.Supports {
-		switch {
-		case su.Kind == design.CleatHolder && su.Holder.Up > 0:
-			out = max(out, float64(su.Holder.Hook.Thick+su.Holder.Deep))
-		case su.Kind == design.KeyholeSlot:
-			out = max(out, float64(su.Keyhole.Back))
-		}
+	for i := range r.shelf.Supports {
+		out = max(out, support.StandsOut(r.shelf.Supports[i].Way(), r.lath))
 	}
 	return out
 }
@@ -144,8 +133,8 @@ func (r *run) hangSupports(p *design.Project) {
 			stands = append(stands, stand{i, float64(su.X)})
 		}
 	}
-	if s.Rail != nil && s.Rail.Kind == support.Block {
-		for _, x := range s.Rail.Seats(left, left+length) {
+	if r.lath != nil {
+		for _, x := range r.lath.Seats(left, left+length) {
 			stands = append(stands, stand{-1, x})
 		}
 	}
@@ -156,7 +145,7 @@ func (r *run) hangSupports(p *design.Project) {
 		moment, force = moment+w*it.z, force+w
 	}
 	e := moment / force
-	set := support.Setting{Rail: s.Rail, Site: hold.Site{
+	set := support.Setting{Rail: r.lath, Fixtures: &p.Fixtures, Site: hold.Site{
 		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
 		Board: r.rests(), Bases: hold.BasesFor(s.Duration),
 	}}
@@ -294,14 +283,3 @@ func (r *run) noun(i int) string {
 }
 
 func (r *run) supportName(i int) string { return fmt.Sprintf("%s %d", r.noun(i), i+1) }
-
-// heaviest is the mass of the heaviest single thing, kg.
-func heaviest(items []load.Item) float64 {
-	m := 0.0
-	for _, it := range items {
-		if it.Mass() > 0 {
-			m = max(m, float64(it.Each))
-		}
-	}
-	return m
-}

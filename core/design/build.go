@@ -119,12 +119,12 @@ func (c Cut) Called(depth quantity.Length) string {
 
 // fits names what a board's make-up does not say by itself: whether it goes with its
 // shelf.
-func (b *Build) fits(l *problem.List, s *Shelf) {
+func (b *Build) fits(l *problem.List, s *Shelf, p *Project) {
 	switch b.Kind {
 	case Laminated:
 		b.validatePlies(l, s)
 	case Hollow:
-		b.validateHollow(l.In("hollow"), s)
+		b.validateHollow(l.In("hollow"), s, p)
 	}
 	if b.Front != nil {
 		b.Front.fits(l.In("front"), s)
@@ -155,7 +155,7 @@ func (b *Build) validatePlies(l *problem.List, s *Shelf) {
 	}
 }
 
-func (b *Build) validateHollow(l *problem.List, s *Shelf) {
+func (b *Build) validateHollow(l *problem.List, s *Shelf, p *Project) {
 	h := b.Hollow
 	if h == nil {
 		l.Add("", "the skins and webs of a hollow shelf are missing")
@@ -169,7 +169,7 @@ func (b *Build) validateHollow(l *problem.List, s *Shelf) {
 	depth := float64(s.Depth)
 	l.Between("front_mm", float64(h.Front), 3, depth/2)
 	least := 3.0
-	if s.Rail != nil && s.Rail.Kind == support.Block {
+	if r := p.RailOf(s); r != nil && r.Kind == support.Block {
 		least = 0 // the block is the back
 	}
 	l.Between("back_mm", float64(h.Back), least, depth/2)

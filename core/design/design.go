@@ -5,9 +5,8 @@ package design
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
-	"iter"
-	"strings"
 
 	"aguante/core/field"
 	"aguante/core/load"
@@ -21,17 +20,18 @@ import (
 // Format and Version name the file format that this program reads and writes.
 const (
 	Format  = "aguante-project"
-	Version = 1
+	Version = 2
 )
 
 // Project is one wall and all that is on it.
 type Project struct {
-	Format  string    `json:"format"`
-	Version int       `json:"version"`
-	Name    string    `json:"name"`
-	Units   Units     `json:"units"`
-	Wall    wall.Wall `json:"wall"`
-	Shelves []Shelf   `json:"shelves" count:"0 40" usual:"[]"`
+	Format   string           `json:"format"`
+	Version  int              `json:"version"`
+	Name     string           `json:"name"`
+	Units    Units            `json:"units"`
+	Wall     wall.Wall        `json:"wall"`
+	Fixtures support.Fixtures `json:"fixtures"`
+	Shelves  []Shelf          `json:"shelves" count:"0 40" usual:"[]"`
 }
 
 // Units are what the person reads and types: lengths and masses apart.
@@ -77,21 +77,16 @@ type Shelf struct {
 	Board     Board           `json:"board"`
 	Build     Build           `json:"build"`
 	Supports  []Support       `json:"supports" count:"0 24" usual:"[]"`
-	Rail      *support.Rail   `json:"rail,omitempty"` // a piece on the wall that they hang on
+	Rail      string          `json:"rail,omitempty"` // id of the fixture that they hang on, or the board lies on
 
-	// At most one of these is there; it holds in place of the board and its supports.
-	Rack      *support.Rack          `json:"rack,omitempty"`
-	HookRail  *support.HookRail      `json:"hook_rail,omitempty"`
-	Frame     *support.StandingFrame `json:"frame,omitempty"`
-	SheetRack *support.SheetRack     `json:"sheet_rack,omitempty"`
-	Cart      *support.HingedCart    `json:"cart,omitempty"`
-	Contents  []load.Item            `json:"contents" count:"0 100" usual:"[]"`
-	Duration  material.Duration      `json:"duration" usual:"years"`
-	Below     Below                  `json:"below" usual:"nothing"`
-	Accident  Accident               `json:"accident" usual:"none"`
-	Pet       quantity.Mass          `json:"pet_kg,omitempty" range:"0.1 120" only:"accident=pet"`
-	Sag       SagLimit               `json:"sag"`
-	Misfit    quantity.Length        `json:"misfit_mm" range:"0 3" usual:"1"`
+	support.Forms                   // one at most, in place of the board and its supports
+	Contents      []load.Item       `json:"contents" count:"0 100" usual:"[]"`
+	Duration      material.Duration `json:"duration" usual:"years"`
+	Below         Below             `json:"below" usual:"nothing"`
+	Accident      Accident          `json:"accident" usual:"none"`
+	Pet           quantity.Mass     `json:"pet_kg,omitempty" range:"0.1 120" only:"accident=pet"`
+	Sag           SagLimit          `json:"sag"`
+	Misfit        quantity.Length   `json:"misfit_mm" range:"0 3" usual:"1"`
 }
 
 // Board is what a shelf is made of: one wood, lumber or panel, or several where
@@ -173,6 +168,25 @@ func (s *Shelf) AccidentLoad() float64 {
 	return 0
 }
 
+// leastSetDown is the least weight that is reckoned to come down when something is set
+// down, N, and bump how many times what is set down weighs for a moment (Rule).
+const (
+	leastSetDown = 50.0
+	bump         = 2
+)
+
+// SetDown returns the weight that comes down on a shelf when its heaviest single thing is
+// set down, N.
+func (s *Shelf) SetDown() float64 {
+	heaviest := quantity.Mass(0)
+	for _, it := range s.Contents {
+		if it.Mass() > 0 {
+			heaviest = max(heaviest, it.Each)
+		}
+	}
+	return max(bump*heaviest.Weight(), leastSetDown)
+}
+
 // School is how a person judges sag.
 type School string
 
@@ -215,79 +229,43 @@ func (l SagLimit) Allowed(span float64) float64 {
 	return span / 384
 }
 
-// SupportKind names what one support is.
-type SupportKind string
-
-// The kinds of support.
-const (
-	FlatBracket   SupportKind = "flat-bracket"
-	BracedBracket SupportKind = "braced-bracket"
-	TimberBracket SupportKind = "timber-bracket"
-	HiddenPin     SupportKind = "pin"
-	HiddenBracket SupportKind = "hidden-bracket"
-	CleatHolder   SupportKind = "holder"
-	SideCleat     SupportKind = "side-cleat"
-	KeyholeSlot   SupportKind = "keyhole"
-)
-
-// SupportKinds lists them.
-func SupportKinds() []SupportKind {
-	return []SupportKind{FlatBracket, BracedBracket, TimberBracket, HiddenPin, HiddenBracket, CleatHolder, SideCleat, KeyholeSlot}
-}
-
-// Support is one thing that carries a shelf, at X along the wall. Kind says
-// which of the parts is there.
+// Support is one thing that carries a shelf, at X along the wall. Kind says which of
+// the ways is there. Backer is the id of a rail across the studs that it is screwed to.
 type Support struct {
-	ID            string                 `json:"id"`
-	Kind          SupportKind            `json:"kind"`
-	X             quantity.Length        `json:"x_mm"`
-	FlatBracket   *support.FlatBracket   `json:"flat_bracket,omitempty"`
-	BracedBracket *support.Braced        `json:"braced_bracket,omitempty"`
-	TimberBracket *support.TimberBracket `json:"timber_bracket,omitempty"`
-	Pin           *support.Pin           `json:"pin,omitempty"`
-	HiddenBracket *support.Hidden        `json:"hidden_bracket,omitempty"`
-	Holder        *support.Holder        `json:"holder,omitempty"`
-	SideCleat     *support.Side          `json:"side_cleat,omitempty"`
-	Keyhole       *support.Keyhole       `json:"keyhole,omitempty"`
+	ID     string          `json:"id"`
+	Kind   support.Kind    `json:"kind"`
+	X      quantity.Length `json:"x_mm"`
+	Backer string          `json:"backer,omitempty"`
+	support.Ways
 }
 
-// part is the way of hanging that the kind names, and where it stands in a file;
-// nil where the part is missing.
-func (s *Support) part() (support.Way, string) {
-	switch {
-	case s.Kind == FlatBracket && s.FlatBracket != nil:
-		return s.FlatBracket, "flat_bracket"
-	case s.Kind == BracedBracket && s.BracedBracket != nil:
-		return s.BracedBracket, "braced_bracket"
-	case s.Kind == TimberBracket && s.TimberBracket != nil:
-		return s.TimberBracket, "timber_bracket"
-	case s.Kind == HiddenPin && s.Pin != nil:
-		return s.Pin, "pin"
-	case s.Kind == HiddenBracket && s.HiddenBracket != nil:
-		return s.HiddenBracket, "hidden_bracket"
-	case s.Kind == CleatHolder && s.Holder != nil:
-		return s.Holder, "holder"
-	case s.Kind == SideCleat && s.SideCleat != nil:
-		return s.SideCleat, "side_cleat"
-	case s.Kind == KeyholeSlot && s.Keyhole != nil:
-		return s.Keyhole, "keyhole"
-	}
-	return nil, strings.ReplaceAll(string(s.Kind), "-", "_")
-}
+// Way returns the way of hanging that the kind names, or nil where it is missing.
+func (s *Support) Way() support.Way { return s.Ways.Way(s.Kind) }
 
-// Way returns the way of hanging, or nil where the part is missing.
-func (s *Support) Way() support.Way {
-	way, _ := s.part()
-	return way
-}
+// RailOf is the rail that a shelf hangs or lies on, as it is seen from the board's
+// underside; nil where there is none.
+func (p *Project) RailOf(s *Shelf) *support.Rail { return p.Fixtures.Under(s.Rail, s.Y) }
 
-// UnmarshalJSON reads a project onto what is usual.
+// UnmarshalJSON reads a project onto what is usual; an old one is upgraded first.
 func (p *Project) UnmarshalJSON(b []byte) error {
 	type plain Project
 	var with plain
 	field.Usual(&with)
-	if err := json.Unmarshal(b, &with); err != nil {
-		return err
+	err := json.Unmarshal(b, &with)
+	if err != nil || with.Version != Version && with.Version != 0 {
+		now, why := Upgrade(b)
+		if errors.Is(why, ErrVersion) && err == nil {
+			*p = Project(with) // what is amiss with it is named when it is validated
+			return nil
+		}
+		if why != nil || string(now) == string(b) {
+			return errors.Join(err, why)
+		}
+		with = plain{}
+		field.Usual(&with)
+		if err := json.Unmarshal(now, &with); err != nil {
+			return err
+		}
 	}
 	*p = Project(with)
 	return nil
@@ -317,32 +295,23 @@ func (p *Project) Validate() []problem.Problem {
 	if !field.Check(l, p) {
 		return l.All()
 	}
+	p.Fixtures.Fit(l.In("fixtures"), p.Wall.Length)
 	for i := range p.Shelves {
-		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), &p.Wall)
+		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), p)
 	}
 	return l.All()
 }
 
 // Base is how high over the floor an item stands, or its lower end hangs, mm.
 func (s *Shelf) Base(it load.Item) float64 {
-	up := float64(s.Thickness)
-	level := func(all []support.Level) float64 {
-		if len(all) == 0 {
-			return 0
-		}
-		return float64(all[min(it.Level, len(all)-1)].Up)
+	form, _ := s.Form()
+	if form == nil {
+		return float64(s.Y + s.Thickness)
 	}
-	switch {
-	case s.Rack != nil:
-		up = level(s.Rack.Levels)
-	case s.Frame != nil:
-		up = level(s.Frame.Platforms)
-	case s.SheetRack != nil:
-		up = float64(s.SheetRack.High)
-	case s.HookRail != nil:
-		up = float64(s.HookRail.Bottom + s.HookRail.Peg.Up - it.Height)
-	case s.Cart != nil:
-		up = 80
+	tiers := form.Tiers()
+	up := tiers[min(it.Level, len(tiers)-1)]
+	if support.Hangs(form) {
+		up -= float64(it.Height)
 	}
 	return float64(s.Y) + up
 }
@@ -353,39 +322,20 @@ func (p *Project) ValidateShelf(i int) []problem.Problem {
 	l := problem.New()
 	at := l.In(fmt.Sprintf("shelves[%d]", i))
 	field.Check(at, &p.Shelves[i])
-	p.Shelves[i].fits(at, &p.Wall)
+	p.Shelves[i].fits(at, p)
 	return l.All()
-}
-
-// Form is what holds in place of a board, and its name in a file; nil for a shelf.
-func (s *Shelf) Form() (support.Form, string) {
-	for form, at := range s.forms() {
-		return form, at
-	}
-	return nil, ""
-}
-
-// forms are all that is set of what may hold in place of a board: one at most, in a
-// valid design.
-func (s *Shelf) forms() iter.Seq2[support.Form, string] {
-	return func(yield func(support.Form, string) bool) {
-		_ = (s.Rack == nil || yield(s.Rack, "rack")) &&
-			(s.HookRail == nil || yield(s.HookRail, "hook_rail")) &&
-			(s.Frame == nil || yield(s.Frame, "frame")) &&
-			(s.SheetRack == nil || yield(s.SheetRack, "sheet_rack")) &&
-			(s.Cart == nil || yield(s.Cart, "cart"))
-	}
 }
 
 // fits names what the shelf's fields do not say by themselves: whether it goes with its
 // wall, and its parts with it.
-func (s *Shelf) fits(l *problem.List, w *wall.Wall) {
+func (s *Shelf) fits(l *problem.List, p *Project) {
+	w := &p.Wall
 	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
 	if end := s.X + s.Length; end > w.Length+1e-6 {
 		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1), quantity.Decimal(float64(w.Length), 1))
 	}
-	s.Build.fits(l.In("build"), s)
+	s.Build.fits(l.In("build"), s, p)
 	if len(s.Supports) > 24 || len(s.Contents) > 100 {
 		return
 	}
@@ -397,15 +347,20 @@ func (s *Shelf) fits(l *problem.List, w *wall.Wall) {
 			}
 		}
 	}
-	if s.Rail != nil {
-		at := l.In("rail")
-		if s.Rail.X < 0 || s.Rail.X+s.Rail.Length > w.Length+1e-6 {
-			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", s.Rail.Noun(),
-				quantity.Decimal(float64(s.Rail.X), 1), quantity.Decimal(float64(s.Rail.X+s.Rail.Length), 1), quantity.Decimal(float64(w.Length), 1))
+	for i := range s.Supports {
+		su, at := &s.Supports[i], l.In(fmt.Sprintf("supports[%d]", i))
+		if way := su.Way(); way != nil {
+			support.FitsOn(way, at.In(su.Kind.Name()), &p.Fixtures, su.X)
+		}
+		if su.Backer != "" && p.Fixtures.Rail(su.Backer) == nil {
+			at.Add("backer", "there is no board %q on this wall", su.Backer)
 		}
 	}
+	if s.Rail != "" && p.Fixtures.Rail(s.Rail) == nil {
+		l.Add("rail", "there is no rail %q on this wall", s.Rail)
+	}
 	first, _ := s.Form()
-	for form, at := range s.forms() {
+	for at, form := range s.Forms.All() {
 		if form != first {
 			l.Add(at, "a shelf is a %s or a %s, not both", first.Noun(), form.Noun())
 		}
@@ -449,13 +404,13 @@ func (b *Board) Validate(l *problem.List) {
 // Validate names every problem of a support by itself.
 func (s *Support) Validate(l *problem.List) {
 	l.ID(s.ID)
-	l.OneOf("kind", string(s.Kind), problem.Words(SupportKinds()))
-	way, at := s.part()
+	l.OneOf("kind", string(s.Kind), problem.Words(field.Keys[support.Kind]()))
+	way := s.Way()
 	if way == nil {
-		l.Add(at, "the parts of a %s are missing", s.Kind)
+		l.Add(s.Kind.Name(), "the parts of a %s are missing", s.Kind)
 		return
 	}
-	way.Validate(l.In(at))
+	way.Validate(l.In(s.Kind.Name()))
 }
 
 // Candidates returns the boards that the shelf's may be.

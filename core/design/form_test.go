@@ -38,9 +38,9 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 		{"hooks", "hook_rail.peg.kind", func(s *Shelf) { s.HookRail.Peg.Kind = "magnet" }},
 		{"hooks", "hook_rail.peg.reach_mm", func(s *Shelf) { s.HookRail.Peg.Reach = 900 }},
 		{"hooks", "hook_rail.hooks[0].x_mm", func(s *Shelf) { s.HookRail.Hooks[0].X = 10 }},
-		{"display", "rail.height_mm", func(s *Shelf) { s.Rail.Height = 2 }},
 		{"display", "supports[0].pin.high_mm", func(s *Shelf) { s.Supports[0].Pin.High = 0.1 }},
-		{"tools", "rail.bevel_deg", func(s *Shelf) { s.Rail.Bevel = 89 }},
+		{"tools", "rail", func(s *Shelf) { s.Rail = "nowhere" }},
+		{"jars", "supports[0].backer", func(s *Shelf) { s.Supports[0].Backer = "nowhere" }},
 		{"tools", "supports[1].holder", func(s *Shelf) { s.Supports[1].Holder = nil }},
 	} {
 		p := demoWall(t)
@@ -56,6 +56,47 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 		if !slices.ContainsFunc(paths, func(path string) bool { return strings.HasSuffix(path, "]."+c.path) }) {
 			t.Errorf("nothing is said of %s, only of %v", c.path, paths)
 		}
+	}
+}
+
+// Things on the wall are validated by their path, and so is what hangs on them.
+func TestFixturesAreValidatedByTheirPath(t *testing.T) {
+	standard := func(p *Project) *support.Standard {
+		p.Fixtures.Standards = []support.Standard{{ID: "st", X: 500, Bottom: 800, Height: 700, Width: 25, Plate: 2, Screw: p.Shelves[0].Supports[0].FlatBracket.Screw, Holes: []support.StandardHole{{ID: "st-1", Up: 100}}}}
+		p.Shelves[0].Supports[0].Kind = "braced-bracket"
+		p.Shelves[0].Supports[0].X = 500
+		p.Shelves[0].Supports[0].BracedBracket = &support.Braced{Reach: 200, Leg: 60, Width: 25, Plate: 2, Rating: support.BracketRating{Mass: 50, Means: "working"}, Standard: "st"}
+		return &p.Fixtures.Standards[0]
+	}
+	for _, c := range []struct {
+		path  string
+		spoil func(p *Project)
+	}{
+		{"fixtures.rails[0].height_mm", func(p *Project) { p.Fixtures.Rails[0].Height, p.Fixtures.Rails[0].Spots = 2, nil }},
+		{"fixtures.rails[1].bevel_deg", func(p *Project) { p.Fixtures.Rails[1].Bevel = 89 }},
+		{"fixtures.rails[1].panel", func(p *Project) { p.Fixtures.Rails[1].Panel = "nowhere" }},
+		{"fixtures.rails[0].x_mm", func(p *Project) { p.Fixtures.Rails[0].X = 9000; p.Fixtures.Rails[0].Spots = nil }},
+		{"fixtures.rails[0].kind", func(p *Project) { p.Fixtures.Rails[0].Kind = "rope" }},
+		{"fixtures.standards[0].plate_mm", func(p *Project) { standard(p).Plate = 0 }},
+		{"fixtures.standards[0].holes[0].up_mm", func(p *Project) { standard(p).Holes[0].Up = 800 }},
+		{"shelves[0].supports[0].braced_bracket.standard", func(p *Project) { standard(p).X = 700 }},
+		{"shelves[0].supports[0].braced_bracket.standard", func(p *Project) { standard(p).ID = "other" }},
+		{"fixtures.panels[0].thickness_mm", func(p *Project) {
+			p.Fixtures.Panels = []support.Panel{{ID: "back", X: 100, Bottom: 500, Width: 900, Height: 600, Screw: p.Fixtures.Rails[0].Screw}}
+			p.Fixtures.Panels[0].Wood = "birch-plywood"
+		}},
+	} {
+		p := demoWall(t)
+		c.spoil(p)
+		bad := p.Validate()
+		if len(bad) != 1 || bad[0].Path != c.path {
+			t.Errorf("want one word on %s: %+v", c.path, bad)
+		}
+	}
+	p := demoWall(t)
+	standard(p)
+	if bad := p.Validate(); len(bad) > 0 {
+		t.Errorf("a bracket on its standard: %+v", bad)
 	}
 }
 

@@ -38,7 +38,7 @@ func jars(t testing.TB) *design.Project {
 		t.Fatal(err)
 	}
 	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "jars" })
-	p.Shelves = p.Shelves[i : i+1]
+	p.Shelves, p.Fixtures = p.Shelves[i:i+1], support.Fixtures{}
 	p.Shelves[0].Thickness = 38
 	return &p
 }
@@ -46,11 +46,11 @@ func jars(t testing.TB) *design.Project {
 // hung is the shelf of a design hung in a way, and what it comes to.
 func hung(t testing.TB, p *design.Project, way string) check.Shelf {
 	t.Helper()
-	s, err := dress.Shelf(p, p.Shelves[0], way, ids())
+	h, err := dress.Shelf(p, 0, way, ids())
 	if err != nil {
 		t.Fatalf("%s: %v", way, err)
 	}
-	p.Shelves[0] = s
+	*p = *p.With(0, h)
 	return checked(t, p, way)
 }
 
@@ -85,10 +85,10 @@ func walls(t testing.TB) map[string]func() *design.Project {
 // whole load between them, and a stated limit is one.
 func TestEveryWayOnEveryWall(t *testing.T) {
 	for on, build := range walls(t) {
-		for _, w := range dress.Ways() {
+		for _, w := range support.Recipes() {
 			name := w.Key + " on " + on
 			p := build()
-			s, err := dress.Shelf(p, p.Shelves[0], w.Key, ids())
+			h, err := dress.Shelf(p, 0, w.Key, ids())
 			if w.Key == "pins-in-wall" && on == "no studs" {
 				if err == nil || !strings.Contains(err.Error(), "studs") {
 					t.Errorf("%s: %v", name, err)
@@ -99,7 +99,7 @@ func TestEveryWayOnEveryWall(t *testing.T) {
 				t.Errorf("%s: %v", name, err)
 				continue
 			}
-			p.Shelves[0] = s
+			*p = *p.With(0, h)
 			answer := checked(t, p, name)
 			sum := 0.0
 			for _, u := range answer.Supports {
@@ -147,7 +147,7 @@ func TestRailsCarryAll(t *testing.T) {
 }
 
 func TestMirroredItAnswersTheSame(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		if w.Key == "cart" {
 			continue // its hinges are on the left
 		}
@@ -179,7 +179,10 @@ func mirror(p *design.Project) {
 			c.At = map[support.End]support.End{support.LeftEnd: support.RightEnd, support.RightEnd: support.LeftEnd}[c.At]
 		}
 	}
-	if r := s.Rail; r != nil {
+	for i := range p.Fixtures.Standards {
+		p.Fixtures.Standards[i].X = l - p.Fixtures.Standards[i].X
+	}
+	if r := p.Fixtures.Rail(s.Rail); r != nil {
 		r.X = l - r.X - r.Length
 		for i := range r.Spots {
 			r.Spots[i].X = l - r.Spots[i].X
@@ -238,11 +241,11 @@ func TestWaysThatCannotApplySayWhy(t *testing.T) {
 		"no such way":   {thin, "skyhook", "not a way"},
 	} {
 		before := c.p.Shelves[0]
-		s, err := dress.Shelf(c.p, before, c.way, ids())
+		s, err := dress.Shelf(c.p, 0, c.way, ids())
 		if err == nil || !strings.Contains(err.Error(), c.why) {
 			t.Errorf("%s: %v", name, err)
 		}
-		if c.way == "skyhook" && (!errors.Is(err, dress.ErrWay) || len(s.Supports) != len(before.Supports)) {
+		if c.way == "skyhook" && (!errors.Is(err, dress.ErrWay) || len(s.Shelf.Supports) != len(before.Supports)) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -255,12 +258,13 @@ func TestALowStripAndATallOne(t *testing.T) {
 		p.Shelves[0].Thickness = 44
 		hung(t, p, "pins-in-strip")
 		s := &p.Shelves[0]
-		s.Rail.Height, s.Rail.Bottom = height, s.Thickness-height
-		s.Rail.Made = hold.Made{Wood: "white-oak", Grade: "clear"} // its twist is not the question
-		for i := range s.Rail.Spots {
-			s.Rail.Spots[i].Y = height - 20
+		rail := p.Fixtures.Rail(s.Rail)
+		rail.Height, rail.Bottom = height, s.Y+s.Thickness-height
+		rail.Made = hold.Made{Wood: "white-oak", Grade: "clear"} // its twist is not the question
+		for i := range rail.Spots {
+			rail.Spots[i].Y = height - 20
 		}
-		s.Rail.Spots = slices.CompactFunc(s.Rail.Spots, func(a, b support.Spot) bool { return a.X == b.X })
+		rail.Spots = slices.CompactFunc(rail.Spots, func(a, b support.Spot) bool { return a.X == b.X })
 		r := checked(t, p, "strip")
 		screws, pins = math.Inf(1), math.Inf(1)
 		for _, l := range r.Links {

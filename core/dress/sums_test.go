@@ -2,6 +2,7 @@ package dress_test
 
 import (
 	"aguante/core/hold"
+	"aguante/core/support"
 	"math"
 	"slices"
 	"testing"
@@ -21,7 +22,7 @@ func heavier(p *design.Project, by float64) {
 
 // Every figure of every way opens to a sum that ends with it.
 func TestTheSumOfEveryLinkEndsWithWhatIsReported(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		p := jars(t)
 		answer := hung(t, p, w.Key)
 		for _, l := range answer.Links {
@@ -51,7 +52,7 @@ func TestTheSumOfEveryLinkEndsWithWhatIsReported(t *testing.T) {
 // Property: of everything that is reported as a strength or a stiffness, more weight
 // uses no less, whatever the shelf hangs on; gates open or close.
 func TestMoreWeightNeverUsesAnyWayLess(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		p := jars(t)
 		last := hung(t, p, w.Key)
 		for _, by := range []float64{1.2, 2, 3} {
@@ -75,7 +76,7 @@ func TestMoreWeightNeverUsesAnyWayLess(t *testing.T) {
 // Property: people beneath make every strength harder to pass by the care factor or
 // more, and leave sag and droop as they were.
 func TestCareIsTakenOfEveryWay(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		p := jars(t)
 		calm := hung(t, p, w.Key)
 		p.Shelves[0].Below = design.People
@@ -97,14 +98,14 @@ func TestCareIsTakenOfEveryWay(t *testing.T) {
 
 // Property: an expected break is never below the limit to rely on.
 func TestNothingBreaksBeforeItsLimit(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		for on, build := range walls(t) {
 			p := build()
-			s, err := dress.Shelf(p, p.Shelves[0], w.Key, ids())
+			h, err := dress.Shelf(p, 0, w.Key, ids())
 			if err != nil {
 				continue // TestWaysThatCannotApplySayWhy
 			}
-			p.Shelves[0] = s
+			*p = *p.With(0, h)
 			for _, l := range checked(t, p, w.Key).Links {
 				if l.Break != nil && l.Break.Kg < l.Limit.Kg-1e-6 {
 					t.Errorf("%s on %s: %s breaks at %v and is relied on to %v", w.Key, on, l.ID, l.Break.Kg, l.Limit.Kg)
@@ -116,17 +117,17 @@ func TestNothingBreaksBeforeItsLimit(t *testing.T) {
 
 // A shelf that is hung anew keeps what is its own, and is a valid design.
 func TestHungAnewItIsStillTheSameShelf(t *testing.T) {
-	for _, w := range dress.Ways() {
-		for _, then := range dress.Ways() {
+	for _, w := range support.Recipes() {
+		for _, then := range support.Recipes() {
 			p := jars(t)
 			was := p.Shelves[0]
 			for _, key := range []string{w.Key, then.Key} {
-				s, err := dress.Shelf(p, p.Shelves[0], key, ids())
+				h, err := dress.Shelf(p, 0, key, ids())
 				if err != nil && p.Shelves[0].Y > 0 { // what stands on the floor has no room beneath
 					t.Fatalf("%s after %s: %v", key, w.Key, err)
 				}
 				if err == nil {
-					p.Shelves[0] = s
+					*p = *p.With(0, h)
 				}
 			}
 			s := p.Shelves[0]

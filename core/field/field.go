@@ -310,3 +310,28 @@ func Schemas(t reflect.Type) []Schema {
 	}
 	return out
 }
+
+// Renew gives everything in a part of a document, of which v is the address, an id of its
+// own: fields that are ids by name, or that say so.
+func Renew(v any, id func() string) { renew(reflect.ValueOf(v).Elem(), id) }
+
+func renew(v reflect.Value, id func() string) {
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			renew(v.Elem(), id)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			renew(v.Index(i), id)
+		}
+	case reflect.Struct:
+		for _, g := range fieldsOf(v.Type()) {
+			if f := v.Field(g.index); f.Kind() == reflect.String && (g.name == "id" || g.tag.Get("id") != "") {
+				f.SetString(id())
+			} else {
+				renew(f, id)
+			}
+		}
+	}
+}

@@ -17,13 +17,15 @@ import (
 // usual one; Recess is how deep it is sunk into a wooden piece; Angle is how far
 // from square it is driven, degrees.
 type Fixing struct {
-	Type   string          `json:"type"`
-	Length quantity.Length `json:"length_mm" range:"8 400"`
-	Rating *Rating         `json:"rating,omitempty"`
-	Head   quantity.Length `json:"head_mm,omitempty" range:"0|3 60"`
-	Recess quantity.Length `json:"recess_mm,omitempty" range:"0 100"`
-	Angle  float64         `json:"angle_deg,omitempty" range:"-45 45"`
-	Own    *Measured       `json:"own,omitempty"` // as one has measured it
+	Type      string          `json:"type"`
+	Length    quantity.Length `json:"length_mm" range:"8 400"`
+	Rating    *Rating         `json:"rating,omitempty"`
+	Head      quantity.Length `json:"head_mm,omitempty" range:"0|3 60"`
+	Recess    quantity.Length `json:"recess_mm,omitempty" range:"0 100"`
+	Angle     float64         `json:"angle_deg,omitempty" range:"-45 45"`
+	Own       *Measured       `json:"own,omitempty"`         // as one has measured it
+	Undrilled bool            `json:"undrilled,omitempty"`   // driven without a pilot hole
+	Behind    bool            `json:"from_behind,omitempty"` // driven from the wall's side, before it hangs
 }
 
 // Rating is what a maker says of an anchor, and what the maker means by it.
@@ -138,7 +140,7 @@ func (f Fixing) unknown(w *wall.Wall) string {
 // Drilled is one hole, what its fastener meets, and what it takes there in each
 // case.
 type Drilled struct {
-	Id      string
+	ID      string
 	X, Y    float64 // along the wall, and above the board's underside
 	fix     Fixing
 	Screw   fastener.Screw
@@ -158,7 +160,7 @@ type takes struct {
 
 // Drill puts a fixing through a piece into the wall at x, y.
 func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drilled {
-	d := Drilled{Id: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall}
+	d := Drilled{ID: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall}
 	if through.wood != nil {
 		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
@@ -373,7 +375,7 @@ func (d *Drilled) UsedBy(sh *working.Sheet, v, t float64, c Case, on material.Ba
 // Hole draws it; pull and shear are what it carries, N.
 func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 	h := Hole{
-		ID: d.Id, X: d.X, Y: d.Y, Meets: d.Hit.Meets, Edge: d.Hit.Edge, Chance: d.Hit.Chance, Counts: d.Counts(),
+		ID: d.ID, X: d.X, Y: d.Y, Meets: d.Hit.Meets, Edge: d.Hit.Edge, Chance: d.Hit.Chance, Counts: d.Counts(),
 		Length: d.Screw.Length, D: d.Screw.D, Head: d.Through.Length, Stud: d.Hit.Stud, In: d.Grip.In, Thread: d.Grip.Thread, Least: d.Grip.Least, Why: d.Why(),
 	}
 	if h.Counts {

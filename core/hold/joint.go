@@ -42,14 +42,29 @@ func JointKinds() []JointKind { return field.Keys[JointKind]() }
 // dowel's diameter or a tenon's thickness, Deep how far it goes into each piece,
 // High a tenon's height; Made is what dowels or gussets are made of.
 type Joint struct {
-	Kind   JointKind       `json:"kind"`
-	Glued  bool            `json:"glued"`
-	Places []joint.Point   `json:"places,omitempty" count:"0 24"`
-	Screw  *Fixing         `json:"screw,omitempty"`
-	D      quantity.Length `json:"d_mm,omitempty" range:"3 60" only:"kind=dowels,tenon,mitre"`
-	Deep   quantity.Length `json:"deep_mm,omitempty" range:"5 200" only:"kind=dowels,tenon,mitre"`
-	High   quantity.Length `json:"high_mm,omitempty" range:"5 300" only:"kind=tenon,mitre"`
-	Made   *Made           `json:"made,omitempty"`
+	Kind    JointKind       `json:"kind"`
+	Glued   bool            `json:"glued"`
+	Places  []joint.Point   `json:"places,omitempty" count:"0 24"`
+	Screw   *Fixing         `json:"screw,omitempty"`
+	D       quantity.Length `json:"d_mm,omitempty" range:"3 60" only:"kind=dowels,tenon,mitre"`
+	Deep    quantity.Length `json:"deep_mm,omitempty" range:"5 200" only:"kind=dowels,tenon,mitre"`
+	High    quantity.Length `json:"high_mm,omitempty" range:"5 300" only:"kind=tenon,mitre"`
+	Made    *Made           `json:"made,omitempty"`
+	Splines Splines         `json:"splines,omitempty" blank:"ok" only:"kind=mitre"`
+}
+
+// Splines is how the grain of a mitre's splines runs; across the joint where nobody says.
+type Splines string
+
+// The ways.
+const (
+	SplinesAcross Splines = "across"
+	SplinesAlong  Splines = "along" // the joint: weak
+)
+
+// Choices lists the ways.
+func (Splines) Choices() []field.Choice {
+	return field.Choose("across", "across the joint", "along", "along the joint")
 }
 
 // usesScrews tells that places hold screws or bolts.
@@ -293,4 +308,10 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 		sh.Add("Zend", "push across in end grain", "0.67 × Z", z, working.Force, "NDS 12.5.2", working.In("Z", z/0.67, working.Force))
 	}
 	return Use{Used: fastener.Together(sh, math.Abs(f.V)/n, t, z, takes), How: "pull out of the end grain"}
+}
+
+// Corners are places for fasteners where two pieces cross, high and wide mm: one in
+// from each corner, counted out from the upright's back and up from the arm's lower edge.
+func Corners(high, wide, in float64) []joint.Point {
+	return []joint.Point{{X: in, Y: in}, {X: wide - in, Y: in}, {X: in, Y: high - in}, {X: wide - in, Y: high - in}}
 }

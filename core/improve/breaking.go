@@ -38,21 +38,19 @@ func Break(p *design.Project, id string) ([]Going, error) {
 		return nil, fmt.Errorf("no shelf %q", id)
 	}
 	out := []Going{}
-	q := *p
-	q.Shelves = slices.Clone(p.Shelves)
-	q.Shelves[at] = clone(p.Shelves[at])
+	q := p.With(at, p.Hung(at))
 	s := &q.Shelves[at]
 	last := 0.0
 	var gone []string
 	called := map[string]string{} // every support as it was called when all of them stood
 	for range 12 {
-		a, err := check.One(&q, s)
+		a, err := check.One(q, s)
 		if err != nil {
 			return nil, err
 		}
 		for i := range a.Links {
 			l := &a.Links[i]
-			if l.Support == "" || s.Rail != nil && l.Support == s.Rail.ID {
+			if l.Support == "" || l.Support == s.Rail {
 				continue // of the board, or of a row of many places
 			}
 			if len(out) == 0 {
@@ -81,7 +79,7 @@ func Break(p *design.Project, id string) ([]Going, error) {
 		last = max(last, a.Breaks.Kg)
 		g := going(a, last, gone)
 		link := linkOf(a, a.BreakLink)
-		taken, to := take(s, link)
+		taken, to := take(q, s, link)
 		if taken == nil {
 			g.Down, g.To = true, "all of it comes down"
 			return append(out, g), nil
@@ -110,14 +108,14 @@ func going(a *check.Shelf, kg float64, gone []string) Going {
 
 // take removes what a broken link belonged to, and says where its load goes; nil
 // where nothing would be left, or where the board or the rail itself is what broke.
-func take(s *design.Shelf, l check.Link) (gone []string, to string) {
-	if s.Rail != nil && l.Support == s.Rail.ID {
+func take(q *design.Project, s *design.Shelf, l check.Link) (gone []string, to string) {
+	if rail := q.Fixtures.Rail(s.Rail); rail != nil && l.Support == rail.ID {
 		if l.Role != hold.RoleNear && l.Role != hold.RoleHeel {
 			return nil, ""
 		}
 		x := float64(s.X) + l.X
-		keep := slices.DeleteFunc(slices.Clone(s.Rail.Spots), func(sp support.Spot) bool {
-			if near(sp.X, x) {
+		keep := slices.DeleteFunc(slices.Clone(rail.Spots), func(sp support.Spot) bool {
+			if support.At(sp.X, x) {
 				gone = append(gone, sp.ID)
 				return true
 			}
@@ -126,8 +124,8 @@ func take(s *design.Shelf, l check.Link) (gone []string, to string) {
 		if len(keep) == 0 || len(gone) == 0 {
 			return nil, ""
 		}
-		s.Rail.Spots = keep
-		return gone, "to the other fasteners of the " + s.Rail.Noun()
+		rail.Spots = keep
+		return gone, "to the other fasteners of the " + rail.Noun()
 	}
 	if i := slices.IndexFunc(s.Supports, func(u design.Support) bool { return u.ID == l.Support }); i >= 0 {
 		if len(s.Supports) < 3 {
@@ -138,18 +136,9 @@ func take(s *design.Shelf, l check.Link) (gone []string, to string) {
 		s.Supports = slices.Delete(s.Supports, i, i+1)
 		return gone, "to the " + noun + "s beside it"
 	}
-	if s.Rack != nil {
-		if i := slices.IndexFunc(s.Rack.Uprights, func(u support.Upright) bool { return u.ID == l.Support }); i >= 0 && len(s.Rack.Uprights) > 2 {
-			gone = []string{s.Rack.Uprights[i].ID}
-			s.Rack.Uprights = slices.Delete(s.Rack.Uprights, i, i+1)
-			return gone, "to the uprights beside it"
-		}
-	}
-	if s.HookRail != nil {
-		if i := slices.IndexFunc(s.HookRail.Hooks, func(h support.Hanger) bool { return h.ID == l.Support }); i >= 0 && len(s.HookRail.Hooks) > 1 {
-			gone = []string{s.HookRail.Hooks[i].ID}
-			s.HookRail.Hooks = slices.Delete(s.HookRail.Hooks, i, i+1)
-			return gone, "to the floor: what hung there falls"
+	if form, _ := s.Form(); form != nil {
+		if to, ok := support.Loses(form, l.Support); ok {
+			return []string{l.Support}, to
 		}
 	}
 	return nil, ""

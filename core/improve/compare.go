@@ -20,7 +20,7 @@ type Row struct {
 	Name      string        `json:"name"`
 	Why       string        `json:"why,omitempty"`
 	Now       bool          `json:"now,omitempty"` // the shelf as it is
-	Shelf     *design.Shelf `json:"shelf,omitempty"`
+	Hung      *design.Hung  `json:"hung,omitempty"`
 	Verdict   check.Verdict `json:"verdict,omitempty"`
 	Holds     check.Limit   `json:"holds"`
 	Straight  check.Limit   `json:"straight"`
@@ -65,30 +65,28 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 		return nil, fmt.Errorf("no shelf %q", id)
 	}
 	var out []Row
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		if w.Form {
 			continue
 		}
 		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{}, Side: Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}}
-		s, err := dress.Shelf(p, clone(p.Shelves[at]), w.Key, newID)
+		h, err := dress.Shelf(p, at, w.Key, newID)
 		if err != nil {
 			row.Why = err.Error()
 			out = append(out, row)
 			continue
 		}
-		q := *p
-		q.Shelves = slices.Clone(p.Shelves)
-		q.Shelves[at] = s
+		q := p.With(at, h)
 		if bad := q.ValidateShelf(at); len(bad) > 0 {
 			row.Why = bad[0].Message
 			out = append(out, row)
 			continue
 		}
-		a, err := check.One(&q, &q.Shelves[at])
+		a, err := check.One(q, &q.Shelves[at])
 		if err != nil {
 			return nil, err
 		}
-		row.Shelf = &q.Shelves[at]
+		row.Hung = &h
 		row.Verdict, row.Holds, row.Straight, row.Breaks, row.FirstLink = a.Verdict, a.HoldsUpTo, a.StraightTo, a.Breaks, a.First
 		for _, l := range a.Links {
 			if l.ID == a.First {
@@ -99,7 +97,7 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 			}
 		}
 		row.Holes = holesIn(a)
-		row.Parts = needs(row.Shelf)
+		row.Parts = needs(&h)
 		row.Side = pictureOf(a)
 		out = append(out, row)
 	}
@@ -141,7 +139,8 @@ func pictureOf(a *check.Shelf) Picture {
 }
 
 // needs lists what a shelf's hanging takes, fasteners with their lengths.
-func needs(s *design.Shelf) []Need {
+func needs(h *design.Hung) []Need {
+	s := &h.Shelf
 	var out []Need
 	add := func(n int, what, key string, length float64) {
 		if n == 0 {
@@ -170,8 +169,9 @@ func needs(s *design.Shelf) []Need {
 			add(1, "flat bracket", "", float64(u.FlatBracket.Reach))
 			screws(len(u.FlatBracket.Holes), u.FlatBracket.Screw)
 		case u.BracedBracket != nil:
-			if u.BracedBracket.Standard != nil {
-				add(1, "slotted standard", "", float64(u.BracedBracket.Standard.Above+u.BracedBracket.Standard.Below))
+			if st := h.Fixtures.Standard(u.BracedBracket.Standard); st != nil {
+				add(1, "slotted standard", "", float64(st.Height))
+				screws(len(st.Holes), st.Screw)
 				add(1, "clip-on bracket", "", float64(u.BracedBracket.Reach))
 			} else {
 				add(1, "braced bracket", "", float64(u.BracedBracket.Reach))
@@ -204,7 +204,7 @@ func needs(s *design.Shelf) []Need {
 			screws(1, u.Keyhole.Screw)
 		}
 	}
-	if r := s.Rail; r != nil {
+	if r := h.Fixtures.Rail(s.Rail); r != nil {
 		add(1, r.Noun()+" of "+wood(r.Made), "", float64(r.Length))
 		screws(len(r.Spots), r.Screw)
 	}

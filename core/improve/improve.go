@@ -4,6 +4,7 @@ package improve
 
 import (
 	"aguante/core/hold"
+	"aguante/core/support"
 	"cmp"
 	"fmt"
 	"math"
@@ -11,14 +12,13 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/design"
-	"aguante/core/quantity"
 )
 
-// Idea is a change of a shelf and what it comes to. Shelf is the shelf with the
-// change made; Effort is how much it asks of the person, less first.
+// Idea is a change of a shelf and what it comes to: the shelf as it hangs with the
+// change made. Effort is how much it asks of the person, less first.
 type Idea struct {
-	Words    string        `json:"words"`
-	Shelf    design.Shelf  `json:"shelf"`
+	Words string `json:"words"`
+	design.Hung
 	Holds    check.Limit   `json:"holds"`
 	Straight check.Limit   `json:"straight"`
 	Breaks   *check.Limit  `json:"breaks,omitempty"`
@@ -80,19 +80,9 @@ type change struct {
 	kind   string // of which only the best few are offered
 	words  string
 	effort int
-	helps  helps
-	do     func(s *design.Shelf) bool // false: it cannot be done here
+	helps  support.Helps
+	do     func(h *design.Hung) bool // false: it cannot be done here
 }
-
-// helps says what a change can do something for.
-type helps uint8
-
-const (
-	theBoard helps = 1 << iota
-	theSupport
-	theWall
-	everything = theBoard | theSupport | theWall
-)
 
 type finder struct {
 	p   *design.Project
@@ -106,7 +96,7 @@ func (f *finder) shelf() *design.Shelf { return &f.p.Shelves[f.at] }
 
 // needs is where the trouble is: what the first link to give, or the first to sag
 // where all else holds, belongs to.
-func (f *finder) needs() helps {
+func (f *finder) needs() support.Helps {
 	first := f.was.First
 	if f.was.Verdict == check.Sags {
 		first = f.was.FirstSag
@@ -117,15 +107,15 @@ func (f *finder) needs() helps {
 		}
 		switch l.Role {
 		case hold.RoleBends, hold.RoleShears, hold.RoleSags:
-			return theBoard
+			return support.TheBoard
 		case hold.RoleNear, hold.RoleOthers, hold.RoleHeel, hold.RoleBehind, hold.RoleRail:
-			return theWall
+			return support.TheWall
 		case hold.RoleStanding:
-			return everything
+			return support.Everything
 		}
-		return theSupport
+		return support.TheSupport
 	}
-	return everything
+	return support.Everything
 }
 
 // mayHelp passes by what cannot reach the link that gives first: a cheap bound, as
@@ -135,26 +125,24 @@ func (f *finder) mayHelp(c change) bool { return c.helps&f.needs() != 0 }
 // try makes a change and checks it in full; ok is false where it gains nothing or
 // something else gets worse.
 func (f *finder) try(c change) (Idea, bool) {
-	s := clone(*f.shelf())
-	if !c.do(&s) {
+	h := f.p.Hung(f.at)
+	if !c.do(&h) {
 		return Idea{}, false
 	}
-	return f.ask(s, c.words, c.kind, c.effort)
+	return f.ask(h, c.words, c.kind, c.effort)
 }
 
-func (f *finder) ask(s design.Shelf, words, kind string, effort int) (Idea, bool) {
-	q := *f.p
-	q.Shelves = slices.Clone(f.p.Shelves)
-	q.Shelves[f.at] = s
+func (f *finder) ask(h design.Hung, words, kind string, effort int) (Idea, bool) {
+	q := f.p.With(f.at, h)
 	f.out.Checked++
 	if len(q.ValidateShelf(f.at)) > 0 {
 		return Idea{}, false
 	}
-	now, err := check.One(&q, &q.Shelves[f.at])
+	now, err := check.One(q, &q.Shelves[f.at])
 	if err != nil {
 		return Idea{}, false
 	}
-	idea := Idea{Words: words, Shelf: s, Holds: now.HoldsUpTo, Straight: now.StraightTo, Breaks: now.Breaks, Verdict: now.Verdict, Effort: effort, kind: kind}
+	idea := Idea{Words: words, Hung: h, Holds: now.HoldsUpTo, Straight: now.StraightTo, Breaks: now.Breaks, Verdict: now.Verdict, Effort: effort, kind: kind}
 	for _, l := range now.Links {
 		if l.ID == now.First {
 			idea.First = l.Name
@@ -256,11 +244,11 @@ func (f *finder) pairs(tried []Idea, changes []change) {
 			if a.kind == b.kind || a.kind == "way" || b.kind == "way" {
 				continue
 			}
-			s := clone(*f.shelf())
-			if !a.do(&s) || !b.do(&s) {
+			h := f.p.Hung(f.at)
+			if !a.do(&h) || !b.do(&h) {
 				continue
 			}
-			if idea, ok := f.ask(s, a.words+", and "+lower(b.words), a.kind+"+"+b.kind, a.effort+b.effort); ok && f.beatsBoth(idea, tried) {
+			if idea, ok := f.ask(h, a.words+", and "+lower(b.words), a.kind+"+"+b.kind, a.effort+b.effort); ok && f.beatsBoth(idea, tried) {
 				found = append(found, idea)
 			}
 		}
@@ -287,10 +275,5 @@ func lower(s string) string {
 	return string(s[0]|0x20) + s[1:]
 }
 
-// length writes a length as the person reads it.
-func (f *finder) length(mm float64) string {
-	if f.p.Units.Length == "in" {
-		return quantity.Inches(quantity.Length(mm), 16) + " in"
-	}
-	return quantity.Decimal(mm, 1) + " mm"
-}
+// say writes a length as the person reads it.
+func (f *finder) say(mm float64) string { return f.outfit(f.shelf()).Say(mm) }

@@ -5,17 +5,22 @@ import (
 	"fmt"
 	"os"
 	"slices"
+	"sync/atomic"
 	"testing"
 
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/support"
 )
 
+// ids makes ids that no other call of it makes.
 func ids() func() string {
-	n := 0
-	return func() string { n++; return fmt.Sprintf("fix-%d", n) }
+	n, from := 0, calls.Add(1)
+	return func() string { n++; return fmt.Sprintf("fix-%d-%d", from, n) }
 }
+
+var calls atomic.Int64
 
 func jars(t testing.TB) *design.Project {
 	t.Helper()
@@ -28,17 +33,14 @@ func jars(t testing.TB) *design.Project {
 		t.Fatal(err)
 	}
 	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "jars" })
-	p.Shelves = p.Shelves[i : i+1]
+	p.Shelves, p.Fixtures = p.Shelves[i:i+1], support.Fixtures{}
 	return &p
 }
 
 // applied is what a design comes to with an idea taken.
 func applied(t testing.TB, p *design.Project, i Idea) check.Shelf {
 	t.Helper()
-	q := *p
-	q.Shelves = slices.Clone(p.Shelves)
-	q.Shelves[0] = i.Shelf
-	r, err := check.Run(&q)
+	r, err := check.Run(p.With(0, i.Hung))
 	if err != nil {
 		t.Fatalf("%s: %v", i.Words, err)
 	}
@@ -49,7 +51,7 @@ func applied(t testing.TB, p *design.Project, i Idea) check.Shelf {
 func TestIdeasKeepTheirWord(t *testing.T) {
 	for _, way := range append([]string{""}, func() []string {
 		var out []string
-		for _, w := range dress.Ways() {
+		for _, w := range support.Recipes() {
 			out = append(out, w.Key)
 		}
 		return out
@@ -57,11 +59,11 @@ func TestIdeasKeepTheirWord(t *testing.T) {
 		p := jars(t)
 		if way != "" {
 			p.Shelves[0].Thickness = 38
-			s, err := dress.Shelf(p, p.Shelves[0], way, ids())
+			h, err := dress.Shelf(p, 0, way, ids())
 			if err != nil {
 				t.Fatal(err)
 			}
-			p.Shelves[0] = s
+			*p = *p.With(0, h)
 		}
 		for i := range p.Shelves[0].Contents {
 			p.Shelves[0].Contents[i].Each *= 2.5
@@ -120,7 +122,7 @@ func TestCompareEveryWay(t *testing.T) {
 			continue
 		}
 		able++
-		now := applied(t, p, Idea{Words: r.Key, Shelf: *r.Shelf})
+		now := applied(t, p, Idea{Words: r.Key, Hung: *r.Hung})
 		if now.HoldsUpTo != r.Holds || now.First != r.FirstLink {
 			t.Errorf("%s: said to hold %v, holds %v", r.Key, r.Holds, now.HoldsUpTo)
 		}
@@ -173,14 +175,14 @@ func TestEveryDemoShelfCanBeTurnedGood(t *testing.T) {
 
 // Something heavier breaks sooner, in the order of the expected breaks.
 func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
-	for _, w := range dress.Ways() {
+	for _, w := range support.Recipes() {
 		p := jars(t)
 		p.Shelves[0].Thickness = 38
-		s, err := dress.Shelf(p, p.Shelves[0], w.Key, ids())
+		h, err := dress.Shelf(p, 0, w.Key, ids())
 		if err != nil {
 			t.Fatal(err)
 		}
-		p.Shelves[0] = s
+		*p = *p.With(0, h)
 		was, _ := check.One(p, &p.Shelves[0])
 		steps, err := Break(p, "jars")
 		if err != nil {
@@ -199,7 +201,7 @@ func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
 			if steps[i].Kg < steps[i-1].Kg {
 				t.Errorf("%s: step %d goes at %v, after one at %v", w.Key, i, steps[i].Kg, steps[i-1].Kg)
 			}
-			if s.Rail == nil && steps[i].Name == steps[i-1].Name && steps[i].Where == steps[i-1].Where {
+			if h.Shelf.Rail == "" && steps[i].Name == steps[i-1].Name && steps[i].Where == steps[i-1].Where {
 				t.Errorf("%s: the %s, %s, breaks twice", w.Key, steps[i].Name, steps[i].Where)
 			}
 		}

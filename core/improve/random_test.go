@@ -8,6 +8,7 @@ import (
 	"aguante/core/check"
 	"aguante/core/dress"
 	"aguante/core/dress/dresstest"
+	"aguante/core/support"
 )
 
 // Whatever is asked of whatever design, no figure is a nonsense, everything can be
@@ -16,7 +17,7 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 	draw := dresstest.New(11)
 	offered := 0
 	for trial := range 96 {
-		way := dress.Ways()[trial%len(dress.Ways())].Key
+		way := support.Recipes()[trial%len(support.Recipes())].Key
 		p := draw.Design(way)
 		r, err := check.Run(p)
 		if err != nil {
@@ -63,14 +64,14 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 // take its share and give at no less than they would have held, and nothing stands on one.
 func TestARackBreaksUprightByUpright(t *testing.T) {
 	p := jars(t)
-	s, err := dress.Shelf(p, p.Shelves[0], "rack", ids())
+	h, err := dress.Shelf(p, 0, "rack", ids())
 	if err != nil {
 		t.Fatal(err)
 	}
-	for i := range s.Contents {
-		s.Contents[i].Each *= 8 // so much that its limits are within ten times as much
+	for i := range h.Shelf.Contents {
+		h.Shelf.Contents[i].Each *= 8 // so much that its limits are within ten times as much
 	}
-	p.Shelves[0] = s
+	*p = *p.With(0, h)
 	was, err := check.One(p, &p.Shelves[0])
 	if err != nil {
 		t.Fatal(err)

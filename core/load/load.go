@@ -72,6 +72,7 @@ type Item struct {
 	Depth    quantity.Length `json:"depth_mm,omitempty" range:"0 3000"`
 	Height   quantity.Length `json:"height_mm" range:"1 5000"`
 	Level    int             `json:"level,omitempty" range:"0 40"` // of a rack or frame, from the lowest, 0
+	Hook     string          `json:"hook,omitempty"`               // id of the one that it hangs on
 }
 
 // Mass returns the whole mass of the item.

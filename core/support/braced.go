@@ -3,6 +3,7 @@ package support
 import (
 	"aguante/core/field"
 	"aguante/core/hold"
+	"errors"
 	"math"
 
 	"aguante/core/problem"
@@ -37,16 +38,10 @@ type Braced struct {
 	Width    quantity.Length   `json:"width_mm" label:"wide" range:"5 200" as:"fine"`
 	Plate    quantity.Length   `json:"plate_mm" label:"steel, thick" range:"0.5 20" as:"fine"`
 	Rating   BracketRating     `json:"rating" title:"What its maker says"`
-	Standard *Standard         `json:"standard,omitempty" title:"Clipped into a standard" add:"use a slotted standard" drop:"screw it on by itself"`
-	Screw    hold.Fixing       `json:"screw" title:"Into the wall" label:""`
-	Holes    []hold.PlateHole  `json:"holes" label:"below the board" at:"down_mm" count:"0 24"`
+	Standard string            `json:"standard,omitempty"` // id of the fixture that it clips into
+	Screw    hold.Fixing       `json:"screw,omitzero" title:"Into the wall" label:"" only:"standard="`
+	Holes    []hold.PlateHole  `json:"holes" label:"below the board" at:"down_mm" count:"0 24" only:"standard="`
 	Board    *hold.BoardScrews `json:"board_screws,omitempty" title:"Screws up into the board" add:"screw the board down" drop:"lay it loose"`
-}
-
-// Standard is a slotted upright: how far it goes above and below the board.
-type Standard struct {
-	Above quantity.Length `json:"above_mm" label:"above the board" range:"0 3000"`
-	Below quantity.Length `json:"below_mm" label:"below the board" range:"15 3000"`
 }
 
 // Noun is what it is called.
@@ -57,45 +52,67 @@ func (b *Braced) Validate(p *problem.List) {
 	if !field.Check(p, b) {
 		return
 	}
-	above, below := 0.0, float64(b.Leg)
-	if s := b.Standard; s != nil {
-		p.Between("standard.below_mm", float64(s.Below), float64(b.Leg), 3000)
-		above, below = float64(s.Above), float64(s.Below)
-	}
-	hold.WithinPlate(p, b.Holes, above, below, float64(b.Width))
+	hold.WithinPlate(p, b.Holes, 0, float64(b.Leg), float64(b.Width))
 	b.Board.Within(p, float64(b.Reach))
 }
 
-// braced is a rated bracket in its place.
+// Fixings are its own fasteners into the wall: none where it clips into a standard.
+func (b *Braced) Fixings() []*hold.Fixing {
+	if b.Standard != "" {
+		return nil
+	}
+	return []*hold.Fixing{&b.Screw}
+}
+
+// HangsOn is the standard that it clips into, if any.
+func (b *Braced) HangsOn() string { return b.Standard }
+
+// FitsOn names what keeps it from clipping into its standard.
+func (b *Braced) FitsOn(p *problem.List, f *Fixtures, x quantity.Length) {
+	if b.Standard == "" {
+		return
+	}
+	if why := f.clips(b.Standard, x); why != "" {
+		p.Add("standard", "%s", why)
+	}
+}
+
+// braced is a rated bracket in its place, perhaps on a standard.
 type braced struct {
 	*Braced
-	set   hold.Site
-	mount hold.Mount
+	set      hold.Site
+	standard *Standard
+	mount    hold.Mount
 }
 
 // Hang puts the bracket in its place. It turns on its own heel, a standard on the
 // heel of the bracket that is clipped into it: fasteners below that do not pull.
 func (b *Braced) Hang(s Setting) Hung {
 	h := &braced{Braced: b, set: s.Site}
+	if b.Standard != "" {
+		h.standard = s.Fixtures.Standard(b.Standard)
+		h.mount = h.onStandard(h.standard)
+		return h
+	}
 	var holes []hold.Drilled
-	high := 0.0
 	for _, o := range b.Holes {
-		high = max(high, -float64(o.Down))
 		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, hold.Plate(float64(b.Plate))))
 	}
-	if b.Standard != nil {
-		high = float64(b.Standard.Above)
-	}
-	h.mount = hold.NewPlate(&h.set, h.plateName(), b.Screw, holes, -float64(b.Leg), high, float64(b.Width))
+	h.mount = hold.NewPlate(&h.set, "bracket", b.Screw, holes, -float64(b.Leg), 0, float64(b.Width))
 	return h
 }
 
-func (b *Braced) plateName() string {
-	if b.Standard != nil {
-		return "standard"
+func (h *braced) onStandard(s *Standard) hold.Mount {
+	var holes []hold.Drilled
+	low := h.low()
+	for _, o := range s.Holes {
+		holes = append(holes, h.set.Drill(o.ID, float64(s.X+o.Offset), low+float64(o.Up), s.Screw, hold.Plate(float64(s.Plate))))
 	}
-	return "bracket"
+	return hold.NewPlate(&h.set, "standard", s.Screw, holes, -float64(h.Leg), low+float64(s.Height), float64(s.Width))
 }
+
+// low is the lower end of its standard, above the board's underside.
+func (h *braced) low() float64 { return float64(h.standard.Bottom) - h.set.Underside }
 
 // Soft is none: the rating covers how it bends.
 func (h *braced) Soft(float64) float64 { return 0 }
@@ -147,8 +164,10 @@ func (h *braced) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
 	reach, leg, t, w := float64(h.Reach), float64(h.Leg), float64(h.Plate), float64(h.Width)/2
 	bar := max(t, 4)
-	if s := h.Standard; s != nil {
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, -float64(s.Below), t, float64(s.Above)), Front: hold.Box(-w, -float64(s.Below), w, float64(s.Above))})
+	if s := h.standard; s != nil {
+		low := h.low()
+		high := low + float64(s.Height)
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, low, t, high), Front: hold.Box(-w, low, w, high)})
 	}
 	g.Shapes = append(g.Shapes,
 		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
@@ -171,4 +190,47 @@ func (h *braced) Notes() hold.Notes {
 		n.Assumed = append(n.Assumed, "a bracket's rating that is not said to be a working load counts a third")
 	}
 	return n
+}
+
+func (*Braced) recipes() []Recipe {
+	return []Recipe{
+		{Key: "braced-brackets", Name: "braced brackets", Words: "bought, with a rating", Tools: []string{"drill", "level"}, Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).bracedBrackets, Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard == "" }},
+		{Key: "standards", Name: "slotted standards", Words: "uprights with clip-on brackets", Tools: []string{"drill", "level", "hacksaw"}, Hands: "an hour; the slots must line up", Misfit: oneByOne, Make: (*Outfit).standards, Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard != "" }},
+	}
+}
+
+func (o *Outfit) bracedBrackets() error {
+	at := o.places()
+	fix, reach := o.Fixing(3, o.OnStuds(at...), false), quantity.Length(math.Round(float64(o.Depth)*0.85))
+	for _, x := range at {
+		leg := quantity.Length(math.Round(float64(reach) * 0.75))
+		o.add(x, &Braced{
+			Reach: reach, Leg: leg, Width: o.Size(1.125, 28), Plate: 3, Rating: BracketRating{Mass: 150, Pair: true, Means: hold.Unstated}, Screw: fix,
+			Holes: []hold.PlateHole{{ID: o.ID(), Down: 20}, {ID: o.ID(), Down: leg / 2}, {ID: o.ID(), Down: leg - 15}},
+		})
+	}
+	return nil
+}
+
+func (o *Outfit) standards() error {
+	at := o.places()
+	fix := o.Fixing(3, o.OnStuds(at...), false)
+	above := min(o.Size(8, 200), o.Wall.Height-o.Y-20)
+	below := min(o.Size(20, 500), o.Y)
+	if above < 40 || below < 150 {
+		return errors.New("there is no room for standards above and below the shelf")
+	}
+	for _, x := range at {
+		b := &Braced{
+			Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Leg: 60, Width: o.Size(1, 25), Plate: 2, Rating: BracketRating{Mass: 120, Pair: true, Means: hold.Unstated},
+			Standard: o.ID(),
+		}
+		s := Standard{ID: b.Standard, X: quantity.Length(x), Bottom: o.Y - below, Height: above + below, Width: b.Width, Plate: b.Plate, Screw: fix}
+		for down := -above + 20; down < below-15; down += 160 {
+			s.Holes = append(s.Holes, StandardHole{ID: o.ID(), Up: below - down})
+		}
+		o.Standards = append(o.Standards, s)
+		o.add(x, b)
+	}
+	return nil
 }

@@ -65,6 +65,9 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	b.Board.Within(p, float64(b.Reach))
 }
 
+// Fixings are its own fasteners into the wall.
+func (b *FlatBracket) Fixings() []*hold.Fixing { return []*hold.Fixing{&b.Screw} }
+
 // flat is a flat bracket in its place.
 type flat struct {
 	*FlatBracket
@@ -158,7 +161,7 @@ func (f *flat) Links() []hold.Link {
 	}
 	links = append(links, f.arm().Link())
 	if f.hold > 0 {
-		links = append(links, hold.Link{Part: f.holes[f.near].Id, Mode: "near", Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
+		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
 		if f.hold > 1 {
 			links = append(links, hold.Link{Part: "screws", Mode: "others", Role: hold.RoleOthers, Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
 		}
@@ -353,4 +356,22 @@ func (f *flat) Notes() hold.Notes {
 	}
 	n.Cautions = append(n.Cautions, f.arm().Notes()...)
 	return n
+}
+
+func (*FlatBracket) recipes() []Recipe {
+	return []Recipe{
+		{Key: "flat-brackets", Name: "flat brackets", Words: "bent steel, screwed to the studs", Tools: []string{"drill", "level"}, Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).flatBrackets, Is: func(w *Ways, _ *Rail) bool { return w.FlatBracket != nil }},
+	}
+}
+
+func (o *Outfit) flatBrackets() error {
+	at := o.places()
+	fix := o.Fixing(5, o.OnStuds(at...), false)
+	for _, x := range at {
+		o.add(x, &FlatBracket{
+			Reach: min(o.Size(6, 150), o.Depth), Leg: o.Size(4, 100), Width: o.Size(1.5, 40), Thickness: o.Size(0.1875, 5), Steel: hold.Unmarked, LegSide: LegBelow, Hole: 6, Screw: fix,
+			Holes: []BracketHole{{ID: o.ID(), Corner: o.Size(1, 25)}, {ID: o.ID(), Corner: o.Size(3.25, 80)}},
+		})
+	}
+	return nil
 }

@@ -3,6 +3,7 @@ package support
 import (
 	"aguante/core/hold"
 	"math"
+	"slices"
 
 	"aguante/core/beam"
 	"aguante/core/material"
@@ -18,6 +19,43 @@ type Form interface {
 	Noun() string
 	Validate(p *problem.List)
 	Stand(s Stage) Standing
+	// Tiers are how high over its foot goods stand, or hang from, level by level, mm; at
+	// least one.
+	Tiers() []float64
+	// Room is how far from the wall goods begin to stand on it, and how deep they may,
+	// where the shelf is so deep; mm.
+	Room(depth float64) (from, reach float64)
+	// Fixings are its fasteners into the wall.
+	Fixings() []*hold.Fixing
+}
+
+// Hangs tells whether goods hang on a form, so that their height goes down from its level.
+func Hangs(f Form) bool {
+	h, ok := f.(interface{ hangs() bool })
+	return ok && h.hangs()
+}
+
+// Loses takes a part of a form away, by its id, and says where its load goes; false where
+// it has no such part or nothing would be left.
+func Loses(f Form, id string) (where string, ok bool) {
+	l, ok := f.(interface {
+		lose(id string) (string, bool)
+	})
+	if !ok {
+		return "", false
+	}
+	return l.lose(id)
+}
+
+// lose takes one of a list of things away by its id, leaving at least so many.
+func lose[T any](all *[]T, least int, is func(*T) bool) bool {
+	for i := range *all {
+		if is(&(*all)[i]) && len(*all) > least {
+			*all = slices.Delete(slices.Clone(*all), i, i+1)
+			return true
+		}
+	}
+	return false
 }
 
 // Stage is where a form stands and what is on it. X and Length are its place along
@@ -71,8 +109,6 @@ type Standing interface {
 	Links() []FormLink
 	// Self is its own weight, N.
 	Self() float64
-	// Storeys is how many levels goods may stand on.
-	Storeys() int
 	// Points are where along the wall something may come down on it.
 	Points() []float64
 	// Parts are what stands on the wall, each drawn under a demand.
@@ -80,9 +116,12 @@ type Standing interface {
 	Notes() hold.Notes
 }
 
-// FormPart is an upright, a hook or a post: its place and share, N, and its drawing.
+// FormPart is an upright, a hook or a post: its place and share, N, and its drawing. On
+// says that its holes are another part's, on which it is.
 type FormPart struct {
 	ID       string
+	Name     string
+	On       bool
 	X        float64
 	Share    float64
 	Moment   float64 // off the wall, N·mm, that its fasteners pass on at each stud

@@ -179,7 +179,7 @@ func TestBadRacks(t *testing.T) {
 }
 
 func hooksOn(kind PegKind) *HookRail {
-	r := strip(300, 1500, 89, []float64{400, 800, 1200}, []float64{25, 64})
+	r := cherryStrip(300, 1500, 89, []float64{400, 800, 1200}, []float64{25, 64})
 	r.Kind, r.Thickness, r.Made = Hooks, 25, hold.Made{Wood: "red-maple", Grade: "clear"}
 	h := &HookRail{Rail: *r, Peg: Peg{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: kind, Reach: 80, D: 20, Wall: 2.5, Flange: 60, Apart: 40, Count: 4, Screw: hold.Fixing{Type: "wood-8", Length: 29}, Up: 45}}
 	for i, x := range []float64{420, 820, 1220} {

@@ -37,8 +37,24 @@ type Brace struct {
 	Out   quantity.Length `json:"out_mm" label:"out along the arm" range:"30 1200"`
 	Down  quantity.Length `json:"down_mm" label:"down the upright" range:"30 2500"`
 	High  quantity.Length `json:"high_mm" label:"high" range:"8 200"`
+	Ends  BraceEnds       `json:"ends,omitempty" label:"its ends are" blank:"ok"`
 	Screw *hold.Fixing    `json:"screw,omitempty"`
 	Count int             `json:"count,omitempty" range:"0|1 12"`
+}
+
+// BraceEnds is what keeps a brace's ends from sliding, where no screws do; notched where
+// nobody says.
+type BraceEnds string
+
+// The ends.
+const (
+	Notched   BraceEnds = "notched"
+	OnlyButts BraceEnds = "butted"
+)
+
+// Choices lists the ends.
+func (BraceEnds) Choices() []field.Choice {
+	return field.Choose("notched", "let into notches", "butted", "only butted")
 }
 
 // Front is a piece that goes up round the shelf's front edge from the arm's end.

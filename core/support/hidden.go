@@ -26,6 +26,12 @@ type Hidden struct {
 	Holes     []hold.PlateHole `json:"holes" label:"below the blade" at:"down_mm" count:"0 24"` // Down from the blade's middle
 }
 
+// Blade is one of several blades on a plate, Offset to the side of its middle.
+type Blade struct {
+	ID     string          `json:"id"`
+	Offset quantity.Length `json:"offset_mm" range:"-1000 1000"`
+}
+
 // Slot is a slot for a blade: into the shelf, along it, and high.
 type Slot struct {
 	Deep quantity.Length `json:"deep_mm" label:"deep" range:"20 1200"`
@@ -47,6 +53,9 @@ func (b *Hidden) Validate(p *problem.List) {
 	at.Between("high_mm", float64(b.Slot.High), float64(b.Thickness), 60)
 	hold.WithinPlate(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
 }
+
+// Fixings are its own fasteners into the wall.
+func (b *Hidden) Fixings() []*hold.Fixing { return []*hold.Fixing{&b.Screw} }
 
 // slotted is one in its place.
 type slotted struct {
@@ -200,4 +209,26 @@ func (h *slotted) Notes() hold.Notes {
 		n.Cautions = append(n.Cautions, "only friction keeps the shelf on its blade: put in a lock screw")
 	}
 	return n
+}
+
+func (*Hidden) recipes() []Recipe {
+	return []Recipe{
+		{Key: "hidden-brackets", Name: "hidden metal brackets", Words: "a blade in a slot of the board", Hidden: true, Tools: []string{"router", "drill", "level"}, Hands: "slots routed to half a millimetre", Misfit: oneByOne, Make: (*Outfit).hiddenBrackets, Is: func(w *Ways, _ *Rail) bool { return w.HiddenBracket != nil }},
+	}
+}
+
+func (o *Outfit) hiddenBrackets() error {
+	if err := o.thick(24); err != nil {
+		return err
+	}
+	at := o.places()
+	fix, plate := o.Fixing(8, o.OnStuds(at...), false), max(o.Thickness, 60)
+	for _, x := range at {
+		reach := quantity.Length(math.Round(float64(o.Depth) * 0.7))
+		o.add(x, &Hidden{
+			Reach: reach, Width: 40, Thickness: 8, Plate: plate, Steel: hold.Unmarked, Slot: Slot{Deep: reach + 5, Wide: 42, High: 8.5}, Lock: true, Screw: fix,
+			Holes: []hold.PlateHole{{ID: o.ID(), Down: 12 - plate/2}, {ID: o.ID(), Down: plate/2 - 12}},
+		})
+	}
+	return nil
 }

@@ -4,6 +4,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/material"
+	"errors"
 	"fmt"
 	"math"
 
@@ -13,13 +14,49 @@ import (
 	"aguante/core/working"
 )
 
+// cleat is a bevelled rail that holders hook onto.
+type cleat struct{ plainRail }
+
+func (cleat) kind() RailKind { return Cleat }
+func (cleat) noun() string   { return "rail" }
+
+func (cleat) fits(p *problem.List, r *Rail) {
+	if !(r.Bevel >= 20 && r.Bevel <= 70) {
+		p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
+	} else if fall := r.fall(); fall > float64(r.Height)-8 {
+		p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
+	}
+}
+
+// outline is high at the front, so that what hooks over it is drawn to the wall.
+func (cleat) outline(r *Rail) [][2]float64 {
+	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)
+	return [][2]float64{{0, low}, {t, low}, {t, high}, {0, high - r.fall()}}
+}
+
+// marks are the rip of its bevel.
+func (cleat) marks(r *railed) []hold.Fact {
+	tilt := 1 / math.Cos(r.Bevel*math.Pi/180)
+	return []hold.Fact{
+		{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
+		hold.Long("fence to blade at the table, the rail's long face down", float64(r.Height)),
+		hold.Long("the same rail, read on its short face", float64(r.Height)-r.fall()),
+		hold.Long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
+		hold.Long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt),
+	}
+}
+
+// fall is how much lower a cleat's bevel is at the wall than at its front, mm.
+func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*math.Pi/180) }
+
 // Holder is a wooden bracket that hooks onto a bevelled rail: a hook behind its
 // upright, and below it a spacer as thick as the rail that keeps the upright
 // plumb. Without that lower bearing it hangs by the hook's lip alone.
 type Holder struct {
-	Spacer bool `json:"spacer" label:"lower spacer" yes:"yes|no"`
-	Lock   bool `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
-	Hook   Hook `json:"hook" title:"Hook"`
+	On     string `json:"on,omitempty"` // id of the rail, where it is not its shelf's
+	Spacer bool   `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock   bool   `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
+	Hook   Hook   `json:"hook" title:"Hook"`
 	Frame
 }
 
@@ -46,6 +83,12 @@ func (h *Holder) Noun() string { return "holder" }
 
 // Validate names every problem of a holder.
 func (h *Holder) Validate(p *problem.List) { field.Check(p, h) }
+
+// HangsOn is the rail that it hooks onto, where it is not its shelf's.
+func (h *Holder) HangsOn() string { return h.On }
+
+// Fixings are its own fasteners into the wall.
+func (h *Holder) Fixings() []*hold.Fixing { return nil }
 
 // hooked is what a bevel does: H tips the holder off, Hs pushes the rail out (the
 // wedge counted), Lip pulls the hook's lip, Climb is what holds it down in the
@@ -130,6 +173,22 @@ func (h *held) onRail(sh *working.Sheet, a hold.Action) hold.Pulled {
 func railMoment(r *Rail, hs, v float64) float64 {
 	t := float64(r.Thickness)
 	return hs*(float64(r.Height)-min(t, r.fall())/2) + v*t/2
+}
+
+func (h *held) rider() func(*working.Sheet, hold.Action) hold.Pulled {
+	if h.rail == nil {
+		return nil
+	}
+	return h.onRail
+}
+
+// StandsOut is how far in front of the wall the board's back edge is, where the upright
+// goes up past it.
+func (h *Holder) StandsOut(*Rail) float64 {
+	if h.Up > 0 {
+		return float64(h.Hook.Thick + h.Deep)
+	}
+	return 0
 }
 
 func (h *held) Links() []hold.Link {
@@ -302,4 +361,35 @@ func (h *held) Notes() hold.Notes {
 		n.Cautions = append(n.Cautions, "the back is thin for screws from behind: their heads are drawn through it")
 	}
 	return n
+}
+
+func (*Holder) recipes() []Recipe {
+	return []Recipe{
+		{Key: "cleat", Name: "holders on a cleat", Words: "hooked onto a bevelled rail", Tools: []string{"table saw that tilts", "drill"}, Hands: "one bevel, ripped twice the same", Misfit: onARail, Make: (*Outfit).cleat, Is: func(w *Ways, _ *Rail) bool { return w.Holder != nil }},
+	}
+}
+
+func (o *Outfit) cleat() error {
+	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), 40, o.Size(3.5, 90), o.Size(0.75, 19), true)
+	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
+	leg := quantity.Length(150)
+	if leg > o.Y {
+		return errors.New("there is no room for a holder under the shelf")
+	}
+	hook := hold.Fixing{Type: "wood-4", Length: 45}
+	if o.Inch {
+		hook = hold.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
+	}
+	l := float64(o.Length)
+	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
+		o.add(x, &Holder{
+			Frame: Frame{
+				Made: lumber(), Reach: r.Thickness + o.Size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.Size(1.5, 38), High: 64, Deep: o.Size(1.5, 38), Leg: leg, Up: 160,
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+				Brace: &Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
+			},
+			Hook: Hook{Made: ply(), High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
+		})
+	}
+	return nil
 }

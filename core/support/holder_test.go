@@ -150,7 +150,7 @@ func TestLipIsTheWeakerOfHookAndRail(t *testing.T) {
 func TestRippingACleat(t *testing.T) {
 	h := cleated(func(_ *Holder, r *Rail) { r.Kerf = 3.2 })
 	marks := map[string]float64{}
-	for _, f := range newRailed(h.rail, h.own, nil).marks() {
+	for _, f := range (cleat{}).marks(newRailed(h.rail, h.own, nil)) {
 		marks[f.Name] = f.Value
 	}
 	// 19 mm at 45°: the short face is 19 lower; the kerf takes 3.2/cos 45° = 4.525 of the
@@ -183,7 +183,7 @@ func TestSleeveByHand(t *testing.T) {
 	block := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5, Height: 45, Thickness: 80, Screw: hold.Fixing{Type: "wood-14", Length: 152.4},
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
 	riders := []Rider{{300, hold.Straight}, {600, hold.Straight}, {900, hold.Straight}}
-	h := block.Hang(s.Site, riders, 9, 0.4).(*sleeve)
+	h := block.Hang(s.Site, riders, Boarded{9, 0.4}).(*sleeve)
 	a := hold.Action{R: 60, M: 60 * 130}
 	// Skins: 0.4 × 7800 = 3120 N·mm on 2 × 150 × 9²/6 = 4050 mm³: 0.7704 MPa; plywood
 	// of 9 mm, MOR 57 × 0.8026/2.1 = 21.785 at CD 1.
@@ -197,7 +197,7 @@ func TestSleeveByHand(t *testing.T) {
 	}
 	deep := *block
 	deep.Thickness = 120
-	if u := deep.Hang(s.Site, riders, 9, 0.4).(*sleeve).bears(nil, a); u.Used >= h.bears(nil, a).Used {
+	if u := deep.Hang(s.Site, riders, Boarded{9, 0.4}).(*sleeve).bears(nil, a); u.Used >= h.bears(nil, a).Used {
 		t.Error("a deeper block presses as hard")
 	}
 	if u := h.fits(nil, nil); u.Used != 0 {
@@ -214,7 +214,7 @@ func TestSleeveByHand(t *testing.T) {
 	} {
 		b := *block
 		c.change(&b)
-		if u := b.Hang(s.Site, riders, c.skin, 0.4).(*sleeve).fits(nil, nil); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, how) {
+		if u := b.Hang(s.Site, riders, Boarded{c.skin, 0.4}).(*sleeve).fits(nil, nil); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, how) {
 			t.Errorf("%s: %+v", how, u)
 		}
 	}

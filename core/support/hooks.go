@@ -13,10 +13,16 @@ import (
 	"aguante/core/working"
 )
 
+// hookBoard is the board of a hook rail.
+type hookBoard struct{ plainRail }
+
+func (hookBoard) kind() RailKind { return Hooks }
+func (hookBoard) noun() string   { return "board" }
+
 // HookRail is a board along the wall with hooks on it.
 type HookRail struct {
-	Peg Peg `json:"peg" title:"Hooks"`
-	Rail
+	Peg   Peg `json:"peg" title:"Hooks"`
+	Rail  `title:"Board" but:"kind,x_mm,bottom_mm,length_mm"`
 	Hooks []Hanger `json:"hooks" count:"0 60"`
 }
 
@@ -55,7 +61,7 @@ type Peg struct {
 	Flange    quantity.Length `json:"flange_mm,omitempty" title:"Flanges" label:"wide and high" range:"15 200" only:"kind=pipe,cast"`
 	Apart     quantity.Length `json:"apart_mm,omitempty" label:"its screws apart" range:"5 196" only:"kind=pipe,cast"`
 	Count     int             `json:"count,omitempty" label:"screws in each" range:"1 8" only:"kind=pipe,cast"`
-	Screw     hold.Fixing     `json:"screw" label:"" only:"kind=pipe,cast"`
+	Screw     hold.Fixing     `json:"screw,omitzero" label:"" only:"kind=pipe,cast"`
 }
 
 // Validate names every problem of a hook by itself.
@@ -104,7 +110,6 @@ func (h *HookRail) Stand(s Stage) Standing {
 		at = append(at, float64(k.X))
 	}
 	out.rail = newRailed(&h.Rail, out.own, riders)
-	out.rail.noun = "board"
 	for _, g := range s.Goods {
 		var on []int
 		for i, x := range at {
@@ -279,9 +284,6 @@ func (h *hookRail) Self() float64 {
 // Points are none: a yank is twice the load already.
 func (h *hookRail) Points() []float64 { return []float64{h.set.X} }
 
-// Storeys is one: the row of hooks.
-func (h *hookRail) Storeys() int { return 1 }
-
 // Parts draws the board at its studs, and every hook.
 func (h *hookRail) Parts(d Demand) []FormPart {
 	var out []FormPart
@@ -327,9 +329,9 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		} else if n > 1 {
 			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
-		out = append(out, FormPart{ID: k.ID, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
+		out = append(out, FormPart{ID: k.ID, Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
 	}
-	board := FormPart{ID: h.ID, X: float64(h.X), Share: weight, Geometry: h.own.NewGeometry(hold.Action{})}
+	board := FormPart{ID: h.ID, Name: "board", X: float64(h.X), Share: weight, Geometry: h.own.NewGeometry(hold.Action{})}
 	for _, sh := range rail.Shapes {
 		x := board.X
 		front := make([][2]float64, len(sh.Front))
@@ -369,4 +371,38 @@ func (h *hookRail) Notes() hold.Notes {
 	n := h.rail.Notes()
 	n.Assumed = append(n.Assumed, "every hook is judged at twice its load, at least 15 kg: things are yanked")
 	return n
+}
+
+func (*HookRail) recipes() []Recipe {
+	return []Recipe{
+		{Key: "hooks", Name: "hook rail", Words: "pegs or pipes on a board", Tools: []string{"drill press", "story stick"}, Hands: "even spacing", Misfit: oneByOne, Make: (*Outfit).hookRail},
+	}
+}
+
+func (o *Outfit) hookRail() error {
+	h := &HookRail{Rail: *o.rail(Hooks, lumber(), float64(o.X), float64(o.X+o.Length), 0, o.Size(3.5, 89), o.Size(1.5, 38), false)}
+	o.Rail, h.Lock = nil, false
+	h.Peg = Peg{Made: ash(), Kind: WoodPeg, Reach: 60, D: o.Size(0.75, 20), Up: h.Height / 2}
+	n := max(2, int(math.Round(float64(o.Length)/200)))
+	for i := range n {
+		x := float64(o.X) + float64(o.Length)*(float64(i)+0.5)/float64(n)
+		h.Hooks = append(h.Hooks, Hanger{ID: o.ID(), X: quantity.Length(math.Round(x))})
+	}
+	o.Form = h
+	return nil
+}
+
+// Tiers is the row of hooks.
+func (h *HookRail) Tiers() []float64 { return []float64{float64(h.Bottom + h.Peg.Up)} }
+
+// Room is all of the shelf's depth.
+func (h *HookRail) Room(depth float64) (from, reach float64) { return 0, depth }
+
+func (h *HookRail) hangs() bool { return true }
+
+// Fixings are those of the board into the wall.
+func (h *HookRail) Fixings() []*hold.Fixing { return []*hold.Fixing{&h.Rail.Screw} }
+
+func (h *HookRail) lose(id string) (string, bool) {
+	return "to the floor: what hung there falls", lose(&h.Hooks, 1, func(k *Hanger) bool { return k.ID == id })
 }

@@ -24,7 +24,7 @@ type Keyhole struct {
 	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
 	Lip       quantity.Length `json:"lip_mm,omitempty" label:"lip before the head" range:"1 98" only:"routed=true"`
 	hold.Made `label:"wood" as:"wood" only:"routed=true"`
-	Hole      string       `json:"hole"`                                                                                                          // id of the screw's place
+	Hole      string       `json:"hole" id:"own"`                                                                                                 // id of the screw's place
 	Rating    *hold.Rating `json:"rating,omitempty" title:"What the plate's maker says" add:"give a rating" drop:"not known" only:"routed=false"` // of a metal plate
 	Screw     hold.Fixing  `json:"screw" title:"Into the wall" label:""`
 }
@@ -42,6 +42,9 @@ func (k *Keyhole) Validate(p *problem.List) {
 	}
 	p.ID(k.Hole)
 }
+
+// Fixings are its own fasteners into the wall.
+func (k *Keyhole) Fixings() []*hold.Fixing { return []*hold.Fixing{&k.Screw} }
 
 // keyed is a keyhole in its place.
 type keyed struct {
@@ -65,6 +68,10 @@ func (k *Keyhole) Hang(s Setting) Hung {
 	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }
+
+// StandsOut is how far in front of the wall the board's back edge is: the piece that the
+// keyhole is in stands between.
+func (k *Keyhole) StandsOut(*Rail) float64 { return float64(k.Back) }
 
 func (h *keyed) Soft(float64) float64 { return 0 }
 func (h *keyed) HoldsDown() bool      { return true }
@@ -157,4 +164,21 @@ func (h *keyed) Notes() hold.Notes {
 		n.Cautions = append(n.Cautions, "the lower edge is a short lever: the higher the keyhole over it, the less it is pulled")
 	}
 	return n
+}
+
+func (*Keyhole) recipes() []Recipe {
+	return []Recipe{
+		{Key: "keyholes", Name: "keyholes", Words: "a back piece hung on screw heads", Hidden: true, Tools: []string{"router with a keyhole bit", "drill"}, Hands: "slots that match the screws", Misfit: onARail, Make: (*Outfit).keyholes, Is: func(w *Ways, _ *Rail) bool { return w.Keyhole != nil }},
+	}
+}
+
+func (o *Outfit) keyholes() error {
+	at := o.places()
+	fix := o.Fixing(6, o.OnStuds(at...), false)
+	for _, x := range at {
+		o.add(x, &Keyhole{
+			Made: lumber(), Routed: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.Size(0.75, 19), Lip: 6, Hole: o.ID(), Screw: fix,
+		})
+	}
+	return nil
 }

@@ -117,6 +117,7 @@ func (h *leaned) Parts(d Demand) []FormPart {
 	out := h.racked.Parts(d)
 	rad := h.Tilt * math.Pi / 180
 	for i := range out {
+		out[i].Name = fmt.Sprintf("frame %d", i+1)
 		g := &out[i].Geometry
 		z, y := float64(h.Deep), float64(h.High)
 		for _, s := range h.set.Goods {
@@ -239,9 +240,6 @@ func (h *hinged) Self() float64 { return h.Own.Weight() }
 // Points is its far side.
 func (h *hinged) Points() []float64 { return []float64{float64(h.HingedCart.X + h.Width)} }
 
-// Storeys is one.
-func (h *hinged) Storeys() int { return 1 }
-
 // Parts draws the cart from the front and its hinges.
 func (h *hinged) Parts(d Demand) []FormPart {
 	g := h.own.NewGeometry(hold.Action{})
@@ -260,7 +258,7 @@ func (h *hinged) Parts(d Demand) []FormPart {
 	g.Forces = append(g.Forces, hold.Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull}, hold.Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
 	g.Measures = append(g.Measures, hold.Measure{Name: "apart", Z1: 12, Y1: low, Z2: 12, Y2: up, MM: up - low})
 	g.Fit()
-	return []FormPart{{ID: h.ID, X: float64(h.HingedCart.X), Share: v, Geometry: g}}
+	return []FormPart{{ID: h.ID, Name: "cart", X: float64(h.HingedCart.X), Share: v, Geometry: g}}
 }
 
 // Notes say what a cart leans on.
@@ -273,3 +271,74 @@ func (h *hinged) Notes() hold.Notes {
 	}
 	return n
 }
+
+func (*SheetRack) recipes() []Recipe {
+	return []Recipe{
+		{Key: "sheet-rack", Name: "L-frames for sheets", Words: "sheets lean on uprights with feet", Tools: []string{"saw", "chisel", "drill"}, Hands: "half-laps at every foot", Misfit: oneByOne, Make: (*Outfit).sheetRack},
+	}
+}
+
+func (o *Outfit) sheetRack() error {
+	o.Y = 0
+	at := o.everyStud()
+	tall := min(1200, float64(o.Wall.Height)-50)
+	r := &SheetRack{
+		Made: lumber(), Width: o.Size(1.5, 38), Deep: o.Size(3.5, 89), Height: quantity.Length(tall), Foot: 200, High: o.Size(3.5, 89), Tilt: 7, Contact: quantity.Length(tall - 150), Stop: true,
+		Screw: o.Fixing(float64(o.Size(3.5, 89)), o.OnStuds(at...), true),
+		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+	}
+	for _, y := range even(160, tall-80, 350, nil) {
+		r.Rows = append(r.Rows, quantity.Length(y))
+	}
+	for _, x := range at {
+		r.Frames = append(r.Frames, Upright{ID: o.ID(), X: quantity.Length(x)})
+	}
+	o.Depth = max(o.Depth, 300)
+	o.Form = r
+	return nil
+}
+
+func (*HingedCart) recipes() []Recipe {
+	return []Recipe{
+		{Key: "cart", Name: "hinged cart", Words: "swings on hinges beside a rack", Tools: []string{"saw", "drill", "level"}, Hands: "hinges in one line", Misfit: oneByOne, Make: (*Outfit).cart},
+	}
+}
+
+func (o *Outfit) cart() error {
+	o.Y = 0
+	at := o.Wall.WoodBetween(float64(o.X), float64(o.X+o.Length))
+	x := float64(o.X)
+	if len(at) > 0 {
+		x = at[0]
+	}
+	width := float64(o.X+o.Length) - x
+	if width < 150 {
+		return fmt.Errorf("there are only %s mm to the right of the stud that the hinges would go into", quantity.Decimal(width, 0))
+	}
+	o.Form = &HingedCart{
+		ID: o.ID(), X: quantity.Length(x), Width: quantity.Length(width), Height: 900, Up: 150, Apart: 600, Caster: 0.5, Own: 12, Count: 3, Rows: 60, Screw: o.Fixing(3, len(at) > 0, false),
+	}
+	o.Depth = max(o.Depth, 250)
+	return nil
+}
+
+// Tiers is the feet.
+func (r *SheetRack) Tiers() []float64 { return []float64{float64(r.High)} }
+
+// Room is all of the shelf's depth.
+func (r *SheetRack) Room(depth float64) (from, reach float64) { return 0, depth }
+
+// Fixings are those of the uprights.
+func (r *SheetRack) Fixings() []*hold.Fixing { return []*hold.Fixing{&r.Screw} }
+
+// cartFloor is how high over its foot things stand in a cart, mm (Rule).
+const cartFloor = 80.0
+
+// Tiers is the cart's floor.
+func (c *HingedCart) Tiers() []float64 { return []float64{cartFloor} }
+
+// Room is all of the shelf's depth.
+func (c *HingedCart) Room(depth float64) (from, reach float64) { return 0, depth }
+
+// Fixings are those of the hinges.
+func (c *HingedCart) Fixings() []*hold.Fixing { return []*hold.Fixing{&c.Screw} }

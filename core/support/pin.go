@@ -3,6 +3,7 @@ package support
 import (
 	"aguante/core/field"
 	"aguante/core/hold"
+	"errors"
 	"fmt"
 	"math"
 
@@ -58,6 +59,9 @@ func (p *Pin) Validate(l *problem.List) {
 		l.Add("high_mm", "a round pin is as high as it is wide: %s mm", quantity.Decimal(float64(p.Width), 1))
 	}
 }
+
+// Fixings are its own fasteners into the wall.
+func (p *Pin) Fixings() []*hold.Fixing { return nil }
 
 // pinned is a pin in its place.
 type pinned struct {
@@ -121,8 +125,20 @@ func (h *pinned) Soft(e float64) float64 {
 func (h *pinned) HoldsDown() bool { return true }
 func (h *pinned) Pad() float64    { return 0 }
 
-// onRail is what it does to its strip.
-func (h *pinned) onRail(_ *working.Sheet, a hold.Action) hold.Pulled { return hold.Straight(nil, a) }
+func (h *pinned) rider() func(*working.Sheet, hold.Action) hold.Pulled {
+	if h.strip == nil {
+		return nil
+	}
+	return hold.Straight
+}
+
+// StandsOut is how far in front of the wall the board's back edge is: a strip's thickness.
+func (p *Pin) StandsOut(rail *Rail) float64 {
+	if rail != nil && rail.Kind == Strip {
+		return float64(rail.Thickness)
+	}
+	return 0
+}
 
 func (h *pinned) Links() []hold.Link {
 	where := "bore in the wall"
@@ -337,4 +353,62 @@ func (h *pinned) Notes() hold.Notes {
 		n.Assumed = append(n.Assumed, "the rods are mild steel of no stated grade, 205 MPa")
 	}
 	return n
+}
+
+func (*Pin) recipes() []Recipe {
+	return []Recipe{
+		{Key: "pins-in-strip", Name: "pins in a strip", Words: "dowels, tenons or rods; the shelf floats", Hidden: true, Tools: []string{"drill press or jig", "saw", "clamps"}, Hands: "bores must be in line and square", Misfit: bored, Make: (*Outfit).pinsInStrip, Is: func(w *Ways, r *Rail) bool { return w.Pin != nil && r != nil }},
+		{Key: "pins-in-wall", Name: "pins in the wall", Words: "steel rods straight into studs or masonry", Hidden: true, Tools: []string{"long drill bit", "boring guide"}, Hands: "bores in the wall forgive nothing", Misfit: oneByOne, Make: (*Outfit).pinsInWall, Is: func(w *Ways, r *Rail) bool { return w.Pin != nil && r == nil }},
+	}
+}
+
+func (o *Outfit) pinsInStrip() error {
+	if err := o.thick(22); err != nil {
+		return err
+	}
+	t := float64(o.Thickness)
+	thick, high := o.Size(1.5, 38), quantity.Length(max(t, 64))
+	x0, x1 := float64(o.X)+15, float64(o.X+o.Length)-15
+	r := o.rail(Strip, lumber(), x0, x1, o.Thickness-high, high, thick, true)
+	d := o.Size(0.625, 16)
+	if float64(d) > t/2 {
+		d = quantity.Length(math.Floor(t / 2))
+	}
+	tip := quantity.Length(math.Round(min(100, float64(o.Depth)-20)))
+	if tip < 4*d {
+		return errors.New("the shelf is too shallow for pins: they need four times their thickness in it")
+	}
+	var columns []float64
+	for _, s := range r.Spots {
+		columns = append(columns, float64(s.X))
+	}
+	for _, x := range even(x0+60, x1-60, 420, columns) {
+		o.add(x, &Pin{
+			Made: ash(), Kind: DowelPin, Width: d, High: d, Root: thick, Tip: tip, Play: 0.1, Glued: true,
+		})
+	}
+	return nil
+}
+
+func (o *Outfit) pinsInWall() error {
+	if err := o.thick(24); err != nil {
+		return err
+	}
+	at := o.places()
+	root := quantity.Length(70)
+	switch {
+	case o.Wall.Kind == wall.Block:
+		return errors.New("in hollow block nothing is known of what holds a pin")
+	case o.Wall.Solid():
+		root = 90
+	case !o.OnStuds(at...):
+		return errors.New("there are not two wood studs behind the shelf to bore into")
+	}
+	for _, x := range at {
+		o.add(x, &Pin{
+			Made: ash(), Kind: RodPin, Width: o.Size(0.5, 12), High: o.Size(0.5, 12), Root: root,
+			Tip: quantity.Length(math.Round(float64(o.Depth) * 0.75)), Play: 0.1, Steel: hold.Unmarked, Lock: true,
+		})
+	}
+	return nil
 }

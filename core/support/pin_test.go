@@ -25,9 +25,9 @@ func onStuds(x float64, studs ...float64) Setting {
 	return s
 }
 
-// strip is a strip of black cherry, 38 thick, with one fastener in each row at each
+// cherryStrip is a strip of black cherry, 38 thick, with one fastener in each row at each
 // of the places.
-func strip(from, to float64, height float64, xs, ys []float64) *Rail {
+func cherryStrip(from, to float64, height float64, xs, ys []float64) *Rail {
 	r := &Rail{Made: hold.Made{Wood: "black-cherry", Grade: "clear"}, ID: "rail", Kind: Strip, X: mm(from), Length: mm(to - from), Height: mm(height), Thickness: 38,
 		Screw: hold.Fixing{Type: "wood-12", Length: 101.6}}
 	for i, x := range xs {
@@ -38,8 +38,8 @@ func strip(from, to float64, height float64, xs, ys []float64) *Rail {
 	return r
 }
 
-// ash is row 13's pin: 16 mm white ash, 60 mm bedded in strip and shelf.
-func ash() *Pin {
+// ashPin is row 13's pin: 16 mm white ash, 60 mm bedded in strip and shelf.
+func ashPin() *Pin {
 	return &Pin{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: DowelPin, Width: 16, High: 16, Root: 60, Tip: 60, Play: 0.1}
 }
 
@@ -47,14 +47,14 @@ func ash() *Pin {
 func hangPin(p *Pin, thick float64) *pinned {
 	s := onStuds(500, 300, 700)
 	s.Thickness, s.Depth = 44, 250
-	s.Rail = strip(200, 900, 60, []float64{300, 700}, []float64{40})
+	s.Rail = cherryStrip(200, 900, 60, []float64{300, 700}, []float64{40})
 	s.Rail.Thickness = mm(thick)
 	s.Bases[hold.Everyday] = material.Basis{CD: 0.9}
 	return p.Hang(s).(*pinned)
 }
 
 func TestRow13Pin(t *testing.T) {
-	h := hangPin(ash(), 60)
+	h := hangPin(ashPin(), 60)
 	// Arm 80 in front of the strip: the load's centroid is 140 from the wall.
 	a := hold.Action{R: 60, M: 60 * 140}
 	if !near(h.modulus(), 402.1, 0.005) {
@@ -77,7 +77,7 @@ func TestRow13Pin(t *testing.T) {
 }
 
 func TestRow26Play(t *testing.T) {
-	p := ash()
+	p := ashPin()
 	p.Root, p.Play = 38, 0.2
 	h := hangPin(p, 38)
 	h.set.Depth = 200
@@ -87,7 +87,7 @@ func TestRow26Play(t *testing.T) {
 }
 
 func TestRodIsHeldBySteel(t *testing.T) {
-	p := ash()
+	p := ashPin()
 	p.Kind, p.Width, p.High, p.Steel = RodPin, 12, 12, hold.Unmarked
 	h := hangPin(p, 38)
 	// By hand: π 12³/32 = 169.6 mm³ at 205/1.67 = 122.8 MPa takes 20 825 N·mm; 100 N
@@ -100,7 +100,7 @@ func TestRodIsHeldBySteel(t *testing.T) {
 func TestPinStraightInAStud(t *testing.T) {
 	s := onStuds(500, 500)
 	s.Thickness, s.Depth = 44, 250
-	p := ash()
+	p := ashPin()
 	p.Kind, p.Width, p.High, p.Steel, p.Root, p.Lock = RodPin, 12, 12, hold.Structural, 70, true
 	h := p.Hang(s).(*pinned)
 	// The lining of 12.7 mm makes the lever longer: 112 + 12.7 = 124.7.
@@ -147,9 +147,9 @@ func TestPinsOffTheirStrip(t *testing.T) {
 		"deeper than it":     {func(_ *Setting, p *Pin) { p.Root = 61 }, "into a strip"},
 		"thicker than board": {func(_ *Setting, p *Pin) { p.Width, p.High = 60, 60 }, "high in a board"},
 	} {
-		h := hangPin(ash(), 60)
+		h := hangPin(ashPin(), 60)
 		rail := *h.strip
-		s, p := Setting{h.set, &rail}, ash()
+		s, p := Setting{Site: h.set, Rail: &rail}, ashPin()
 		c.change(&s, p)
 		if u := p.Hang(s).(*pinned).stands(nil, hold.Action{}); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.how) {
 			t.Errorf("%s: %+v", name, u)
@@ -170,7 +170,7 @@ func TestPropertiesOfPins(t *testing.T) {
 		}
 		return out
 	}
-	base, far, fat, deep := use(ash(), 140), use(ash(), 170), ash(), ash()
+	base, far, fat, deep := use(ashPin(), 140), use(ashPin(), 170), ashPin(), ashPin()
 	fat.Width, fat.High = 18, 18
 	deep.Tip = 90
 	for _, mode := range []string{"bending", "root", "tip", "droop"} {

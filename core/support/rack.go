@@ -3,6 +3,7 @@ package support
 import (
 	"aguante/core/field"
 	"aguante/core/hold"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -633,7 +634,7 @@ func (h *racked) Parts(d Demand) []FormPart {
 		for l := range h.Levels {
 			moment += h.turn[l][i] * by
 		}
-		out = append(out, FormPart{ID: u.ID, X: float64(u.X), Share: h.bears(i, d), Moment: moment, Geometry: g})
+		out = append(out, FormPart{ID: u.ID, Name: fmt.Sprintf("upright %d", i+1), X: float64(u.X), Share: h.bears(i, d), Moment: moment, Geometry: g})
 	}
 	return out
 }
@@ -642,9 +643,6 @@ func (h *racked) Parts(d Demand) []FormPart {
 func (h *racked) Points() []float64 {
 	return append([]float64{h.set.X, h.set.X + h.set.Length}, h.at...)
 }
-
-// Storeys is how many levels it has.
-func (h *racked) Storeys() int { return len(h.Levels) }
 
 // Notes say what is in the way, and what was assumed.
 func (h *racked) Notes() hold.Notes {
@@ -668,4 +666,70 @@ func (h *racked) Notes() hold.Notes {
 	}
 	n.Assumed = append(n.Assumed, "stock is stiff: one arm of a row takes half as much again as its equal share")
 	return n
+}
+
+func (*Rack) recipes() []Recipe {
+	return []Recipe{
+		{Key: "rack", Name: "rack of arms", Words: "arms on uprights, in levels", Tools: []string{"saw", "drill", "clamps"}, Hands: "many like parts: a stop block", Misfit: oneByOne, Make: (*Outfit).rackOfArms},
+	}
+}
+
+func (o *Outfit) rackOfArms() error {
+	at := o.everyStud()
+	room := float64(o.Wall.Height - o.Y)
+	tall := min(1800, room-20)
+	if tall < 400 {
+		return errors.New("there is no room above for the uprights of a rack: lower its foot")
+	}
+	deep, wide := o.Size(1.5, 38), o.Size(3.5, 89)
+	screw := o.Fixing(float64(deep), o.OnStuds(at...), true)
+	arm := hold.Fixing{Type: "wood-6mm", Length: 60}
+	if o.Inch {
+		arm = hold.Fixing{Type: "wood-14", Length: 2.5 * 25.4}
+	}
+	r := &Rack{
+		Made: lumber(), Width: wide, Deep: deep, Height: quantity.Length(math.Floor(tall)), Screw: screw,
+		Arm:   Arm{Made: ply(), Reach: min(o.Depth, 300), High: o.Size(4, 100), Thick: 18, Cheeks: true},
+		Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &arm, Places: hold.Corners(float64(o.Size(4, 100)), float64(wide), 14)},
+	}
+	n := max(1, int((tall-150)/450)+1)
+	step := (tall - 150) / float64(max(1, n-1))
+	for i := range n {
+		up := 130 + step*float64(i)*0.95
+		r.Levels = append(r.Levels, Level{ID: o.ID(), Up: quantity.Length(math.Round(up))})
+	}
+	for _, y := range even(70, tall-70, 350, nil) {
+		r.Rows = append(r.Rows, quantity.Length(y))
+	}
+	for _, x := range at {
+		u := Upright{ID: o.ID(), X: quantity.Length(x)}
+		r.Uprights = append(r.Uprights, u)
+	}
+	o.Form = r
+	return nil
+}
+
+// Tiers are the arms' tops.
+func (r *Rack) Tiers() []float64 { return tops(r.Levels) }
+
+// Room is from the uprights' faces to the arms' tips.
+func (r *Rack) Room(float64) (from, reach float64) { return float64(r.Deep), float64(r.Arm.Reach) }
+
+// Fixings are those of the uprights, and of a ledger under them.
+func (r *Rack) Fixings() []*hold.Fixing { return []*hold.Fixing{&r.Screw} }
+
+func (r *Rack) lose(id string) (string, bool) {
+	return "to the uprights beside it", lose(&r.Uprights, 2, func(u *Upright) bool { return u.ID == id })
+}
+
+// tops are how high levels are, mm.
+func tops(all []Level) []float64 {
+	out := make([]float64, 0, max(1, len(all)))
+	for _, l := range all {
+		out = append(out, float64(l.Up))
+	}
+	if len(out) == 0 {
+		return append(out, 0)
+	}
+	return out
 }

@@ -23,19 +23,63 @@ const (
 	Block  RailKind = "block"  // a hollow shelf is pushed over it
 	Ledger RailKind = "ledger" // the board's back edge lies on it
 	Hooks  RailKind = "hooks"  // hooks are on it
+	Backer RailKind = "backer" // a board across the studs that brackets are screwed to
 )
 
 // Choices lists the kinds of rail.
 func (RailKind) Choices() []field.Choice {
-	return field.Choose("strip", "strip", "cleat", "cleat rail", "block", "block", "ledger", "back cleat", "hooks", "board of hooks")
+	var out []field.Choice
+	for _, w := range railWays() {
+		out = append(out, field.Choice{Key: string(w.kind()), Label: w.noun()})
+	}
+	return out
 }
 
-// RailKinds lists them.
-func RailKinds() []RailKind { return field.Keys[RailKind]() }
+// railWay is what one kind of rail is and does besides standing on its columns.
+type railWay interface {
+	kind() RailKind
+	noun() string
+	// fits names what is wrong with such a rail.
+	fits(p *problem.List, r *Rail)
+	// outline is its end as seen from the side.
+	outline(r *Rail) [][2]float64
+	// marks are what it is marked out and cut by.
+	marks(r *railed) []hold.Fact
+	// hang finishes a rail that is up.
+	hang(r *railed, b Boarded) Shared
+	// seats are places where a board from one place to another sits on it, and lies the
+	// riders by which such a board lies on it; nil where what hangs on it are supports.
+	seats(r *Rail, from, to float64) []float64
+	lies(r *Rail, from, to float64) []Rider
+}
+
+// plainRail is a rail that is no more than its columns.
+type plainRail struct{}
+
+func (plainRail) fits(*problem.List, *Rail)               {}
+func (plainRail) marks(*railed) []hold.Fact               { return []hold.Fact{} }
+func (plainRail) hang(r *railed, _ Boarded) Shared        { return r }
+func (plainRail) seats(*Rail, float64, float64) []float64 { return nil }
+func (plainRail) lies(*Rail, float64, float64) []Rider    { return nil }
+func (plainRail) outline(r *Rail) [][2]float64 {
+	return hold.Box(0, float64(r.Bottom), float64(r.Thickness), float64(r.Bottom+r.Height))
+}
+
+// backer is a board across the studs under brackets.
+type backer struct{ plainRail }
+
+func (backer) kind() RailKind { return Backer }
+func (backer) noun() string   { return "backer board" }
+
+// Boarded is what a rail has to know of the board on it: the thickness of a hollow one's
+// skins, mm, 0 for a solid one; and which part of its load's moment off the wall is left
+// about the front of a block that it is pushed over.
+type Boarded struct{ Skin, Beyond float64 }
 
 // Rail is a piece along the wall that carries a shelf by what hangs on it. X is
-// its left end along the wall, Bottom its lower edge above the board's underside,
-// Thickness out from the wall; mm. Joints are where lengths of it meet, from its
+// its left end along the wall, Bottom its lower edge: over the floor, or, of a rail that
+// is part of something or is seen from under a board, over that one's foot or the board's
+// underside. Thickness is out from the wall; mm. Joints are where lengths of it meet, from its
 // left end. Bevel is a cleat's, degrees from level. Lock says that a screw keeps
 // the shelf on.
 type Rail struct {
@@ -44,7 +88,7 @@ type Rail struct {
 	Kind      RailKind          `json:"kind"`
 	X         quantity.Length   `json:"x_mm" label:"left end, along the wall"`
 	Length    quantity.Length   `json:"length_mm" label:"long" range:"40 10000"`
-	Bottom    quantity.Length   `json:"bottom_mm" label:"lower edge, over the underside" range:"-1000 1000"`
+	Bottom    quantity.Length   `json:"bottom_mm" label:"lower edge, over the floor" range:"-1000 10000"`
 	Height    quantity.Length   `json:"height_mm" label:"high" range:"8 400"`
 	Thickness quantity.Length   `json:"thickness_mm" label:"thick" range:"6 300"`
 	Bevel     float64           `json:"bevel_deg,omitempty" label:"bevel, degrees from level" as:"degrees" only:"kind=cleat"`
@@ -54,13 +98,15 @@ type Rail struct {
 	Gap       quantity.Length   `json:"gap_mm,omitempty" label:"gap, board to wall" range:"0 50" only:"kind=ledger"`        // between wall and board, on a ledger
 	Kerf      quantity.Length   `json:"kerf_mm,omitempty" label:"kerf of the saw" range:"0 10" as:"fine" only:"kind=cleat"` // of the saw that rips a cleat's bevel
 	Lock      bool              `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"kind=block"`
+	Panel     string            `json:"panel,omitempty"` // that it is screwed to from behind
 }
 
 // Spot is a place for a fastener: along the wall, and above the piece's lower edge.
 type Spot struct {
-	ID string          `json:"id"`
-	X  quantity.Length `json:"x_mm"`
-	Y  quantity.Length `json:"y_mm"`
+	ID    string          `json:"id"`
+	X     quantity.Length `json:"x_mm"`
+	Y     quantity.Length `json:"y_mm"`
+	Screw *hold.Fixing    `json:"screw,omitempty"` // its own, where it is not the piece's
 }
 
 // Validate names every problem of a rail.
@@ -68,12 +114,8 @@ func (r *Rail) Validate(p *problem.List) {
 	if !field.Check(p, r) {
 		return
 	}
-	if r.Kind == Cleat {
-		if !(r.Bevel >= 20 && r.Bevel <= 70) {
-			p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
-		} else if fall := r.fall(); fall > float64(r.Height)-8 {
-			p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
-		}
+	if w := r.way(); w != nil {
+		w.fits(p, r)
 	}
 	for i, s := range r.Spots {
 		at := p.In(fmt.Sprintf("spots[%d]", i))
@@ -85,19 +127,28 @@ func (r *Rail) Validate(p *problem.List) {
 	}
 }
 
-// Noun is what a rail is called.
-func (r *Rail) Noun() string {
-	switch r.Kind {
-	case Cleat:
-		return "rail"
-	case Ledger:
-		return "back cleat"
+// way is what its kind does; nil for a kind that is not known.
+func (r *Rail) way() railWay {
+	for _, w := range railWays() {
+		if w.kind() == r.Kind {
+			return w
+		}
 	}
-	return string(r.Kind)
+	return nil
 }
 
-// fall is how much lower a cleat's bevel is at the wall than at its front, mm.
-func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*math.Pi/180) }
+// Noun is what a rail is called.
+func (r *Rail) Noun() string {
+	if w := r.way(); w != nil {
+		return w.noun()
+	}
+	return "rail"
+}
+
+// Seats and Lies are where a board from one place to another sits on it, and by what it
+// lies on it.
+func (r *Rail) Seats(from, to float64) []float64 { return r.way().seats(r, from, to) }
+func (r *Rail) Lies(from, to float64) []Rider    { return r.way().lies(r, from, to) }
 
 // railed is a rail in its place: one mount for each of its lengths.
 type railed struct {
@@ -117,25 +168,22 @@ type Rider struct {
 	On func(sh *working.Sheet, a hold.Action) hold.Pulled
 }
 
-// RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
-func RiderOf(h Hung, x float64) (Rider, bool) {
-	switch o := h.(type) {
-	case *pinned:
-		return Rider{x, o.onRail}, o.strip != nil
-	case *held:
-		return Rider{x, o.onRail}, o.rail != nil
-	case seat:
-		return Rider{x, hold.Straight}, true
-	}
-	return Rider{}, false
+// Backs tells whether a board's back edge lies on it.
+func (r *Rail) Backs() bool { return r.Kind == Ledger }
+
+// rides is a support that hangs on a rail of its setting; nil where it hangs on none.
+type rides interface {
+	rider() func(sh *working.Sheet, a hold.Action) hold.Pulled
 }
 
-// Lying is a length of board that lies on a ledger: weight without a lever but that
-// of the cleat's own middle.
-func (r *Rail) Lying(x float64) Rider {
-	return Rider{x, func(_ *working.Sheet, a hold.Action) hold.Pulled {
-		return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
-	}}
+// RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
+func RiderOf(h Hung, x float64) (Rider, bool) {
+	if r, ok := h.(rides); ok {
+		if on := r.rider(); on != nil {
+			return Rider{x, on}, true
+		}
+	}
+	return Rider{}, false
 }
 
 // span is one length of a rail.
@@ -183,14 +231,9 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 	return out
 }
 
-// Hang puts a rail up with what rides on it. skin is that of a hollow shelf over a
-// block, and beyond the part of the load's moment that is left about its front.
-func (r *Rail) Hang(s hold.Site, riders []Rider, skin, beyond float64) Shared {
-	out := newRailed(r, s, riders)
-	if r.Kind == Block {
-		return &sleeve{railed: out, skin: skin, beyond: beyond, along: s.Along}
-	}
-	return out
+// Hang puts a rail up with what rides on it.
+func (r *Rail) Hang(s hold.Site, riders []Rider, b Boarded) Shared {
+	return r.way().hang(newRailed(r, s, riders), b)
 }
 
 // lengthOf is the length of the rail that a place is on, or -1.
@@ -307,7 +350,7 @@ func (r *railed) Links() []SharedLink {
 		for k := range s.Columns {
 			c := &s.Columns[k]
 			where := r.columnName(s, k)
-			id := s.Holes[c.Holes[0]].Id
+			id := s.Holes[c.Holes[0]].ID
 			out = append(out,
 				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: name, NoMean: mean}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
@@ -316,11 +359,6 @@ func (r *railed) Links() []SharedLink {
 		}
 		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
-	}
-	if r.Kind == Strip {
-		out = append(out,
-			SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
-			SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
 	}
 	return out
 }
@@ -359,84 +397,14 @@ func (r *railed) lengthName(l int) string {
 	return fmt.Sprintf("length %d of the %s", l+1, r.noun)
 }
 
-// twists is the strip in torsion between a pin and the columns beside it.
-func (r *railed) twists(sh *working.Sheet, all []hold.Action) hold.Use {
-	worst, at, part := 0.0, 0, 0.0
-	for i, a := range all {
-		l, k := r.nearest(r.riders[i].X)
-		if k < 0 || math.Abs(r.lengths[l].Columns[k].X-r.riders[i].X) < 1 {
-			continue
-		}
-		w := 1.0
-		if cols := r.lengths[l].Columns; len(cols) > 1 {
-			w = min(1, leverShare(cols, k, r.riders[i].X))
-		}
-		if t := math.Abs(r.riders[i].On(nil, a).M) * w; t > worst {
-			worst, at, part = t, i, w
-		}
-	}
-	on := r.set.Bases[all[at].Case]
-	side := min(float64(r.Height), float64(r.Thickness))
-	tau, fv := worst/(0.208*side*side*side), r.board.Shear(sh, on)
-	if sh.On() {
-		sh.Add("T", "twist in the strip from the worst pin to the column beside it, part of the pin's moment", "M × part", worst, working.Moment, "statics",
-			working.In("M", math.Abs(r.riders[at].On(nil, all[at]).M), working.Moment), working.In("part", part, working.Ratio))
-		sh.Add("τ", "shear stress at the middle of its face, a being its smaller side", "T / (0.208 × a³)", tau, working.Stress, "statics; square, low for others",
-			working.In("T", worst, working.Moment), working.In("a", side, working.Length))
-		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
-	}
-	return hold.Use{Used: tau / fv, How: "shears as it twists"}
-}
-
-// splits is the strip torn along its grain: by a pin that presses it down at
-// mid-height, or by the screws of a column that hold it up (EC5 8.1.4).
-func (r *railed) splits(sh *working.Sheet, all []hold.Action) hold.Use {
-	b, h := float64(r.Thickness), float64(r.Height)
-	on := r.set.Bases[all[0].Case]
-	worst, used, edge, force := "", -1.0, 0.0, 0.0
-	ask := func(what string, he, f float64) {
-		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
-			worst, used, edge, force = what, u, he, math.Abs(f)
-		}
-	}
-	for i, a := range all {
-		ask("the worst pin, from the lower edge", r.set.Thickness/2-float64(r.Bottom), r.riders[i].On(nil, a).V)
-	}
-	for l := range r.lengths {
-		s := &r.lengths[l]
-		for k := range s.Columns {
-			low := math.Inf(1)
-			for _, i := range s.Columns[k].Holes {
-				low = min(low, s.Holes[i].Y-s.Low)
-			}
-			ask("the worst column of fasteners, from the upper edge", h-low, r.carries(nil, l, k, all).V)
-		}
-	}
-	if sh.On() {
-		f := hold.Splitting(sh, b, h, edge, on)
-		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force), working.In("F90", f, working.Force))
-	}
-	return hold.Use{Used: used, How: "splits along its grain"}
-}
-
-// outline is the rail's end as seen from the side: a cleat has its bevel, high at
-// the front, so that what hooks over it is drawn to the wall.
-func (r *Rail) outline() [][2]float64 {
-	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)
-	if r.Kind != Cleat {
-		return hold.Box(0, low, t, high)
-	}
-	return [][2]float64{{0, low}, {t, low}, {t, high}, {0, high - r.fall()}}
-}
-
 // Geometry draws the rail from the front, and each of its columns from the side.
 func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
-	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.marks()}
+	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.way().marks(r)}
 	stuff := r.Made.Stuff()
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		g.Shapes = append(g.Shapes, hold.Shape{Name: r.noun, Stuff: stuff, Front: hold.Box(s.from, s.Low, s.to, s.High)})
-		side := []hold.Shape{{Name: r.noun, Stuff: stuff, Side: r.outline()}}
+		side := []hold.Shape{{Name: r.noun, Stuff: stuff, Side: r.way().outline(r.Rail)}}
 		for k := range s.Columns {
 			p := r.carries(nil, l, k, all)
 			col := hold.Column{X: s.Columns[k].X, Share: p.V, Moment: p.M, Geometry: r.set.NewGeometry(hold.Action{})}
@@ -456,31 +424,6 @@ func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
 		}
 	}
 	return g
-}
-
-// marks are what a rail is marked out and cut by: the bores of a strip from its left
-// end, the rip of a cleat.
-func (r *railed) marks() []hold.Fact {
-	out := []hold.Fact{}
-	switch r.Kind {
-	case Strip:
-		for i, on := range r.riders {
-			out = append(out, hold.Long(fmt.Sprintf("bore %d, from the strip's left end", i+1), on.X-float64(r.X)))
-		}
-		up := r.set.Thickness/2 - float64(r.Bottom)
-		out = append(out, hold.Long("bores, up from the strip's lower edge", up), hold.Long("and from its upper edge", float64(r.Height)-up))
-	case Cleat:
-		tilt := 1 / math.Cos(r.Bevel*math.Pi/180)
-		out = append(out,
-			hold.Fact{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
-			hold.Long("fence to blade at the table, the rail's long face down", float64(r.Height)),
-			hold.Long("the same rail, read on its short face", float64(r.Height)-r.fall()),
-			hold.Long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
-			hold.Long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt))
-	case Ledger:
-		out = append(out, hold.Long("of the board on the cleat", float64(r.Thickness-r.Gap)))
-	}
-	return out
 }
 
 // Notes gathers its fasteners' notes, and says what stands off it.

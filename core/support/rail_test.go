@@ -15,12 +15,12 @@ import (
 func mm(v float64) quantity.Length { return quantity.Length(v) }
 
 // railOn puts a rail up with plain loads at places along the wall.
-func railOn(r *Rail, s Setting, at ...float64) *railed {
+func railOn(r *Rail, s Setting, at ...float64) *stripped {
 	var riders []Rider
 	for _, x := range at {
 		riders = append(riders, Rider{x, hold.Straight})
 	}
-	return newRailed(r, s.Site, riders)
+	return &stripped{newRailed(r, s.Site, riders)}
 }
 
 func loads(v, e float64, n int) []hold.Action {
@@ -35,7 +35,7 @@ func TestRow7ScrewThroughAStrip(t *testing.T) {
 	// #12 × 3 1/2 in through 38.1 of cherry and a gap of 15.875: 34.925 mm in the stud.
 	s := onStuds(500, 500)
 	s.Wall.Lining.Thickness = 15.875
-	r := strip(300, 700, 60, []float64{500}, []float64{30})
+	r := cherryStrip(300, 700, 60, []float64{500}, []float64{30})
 	r.Thickness, r.Screw.Length = 38.1, 88.9
 	d := &railOn(r, s, 500).lengths[0].Holes[0]
 	if !d.Counts() || !near(d.Grip.In, 34.925, 1e-6) || !near(d.Caps[hold.Everyday].Push, 312.8, 0.005) {
@@ -49,7 +49,7 @@ func TestRow7ScrewThroughAStrip(t *testing.T) {
 
 func TestColumnsShareAsStiffBodyOrByLevers(t *testing.T) {
 	s := onStuds(500, 400, 800, 1200)
-	r := strip(300, 1300, 60, []float64{400, 800, 1200}, []float64{40})
+	r := cherryStrip(300, 1300, 60, []float64{400, 800, 1200}, []float64{40})
 	// 90 N on the left column: as a stiff body V/n + V ecc xi/Σx² with ecc −400,
 	// Σx² 320 000: 30 + 90 × 400 × 400/320 000 = 75; by levers all 90 of it.
 	rail := railOn(r, s, 400)
@@ -76,7 +76,7 @@ func TestColumnsShareAsStiffBodyOrByLevers(t *testing.T) {
 // Shares sum to the load in either way of sharing, for any loads.
 func TestSharesSumToTheLoad(t *testing.T) {
 	s := onStuds(500, 400, 760, 1200)
-	r := strip(300, 1300, 60, []float64{400, 760, 1200}, []float64{40})
+	r := cherryStrip(300, 1300, 60, []float64{400, 760, 1200}, []float64{40})
 	at := []float64{380, 550, 900, 1250}
 	rail := railOn(r, s, at...)
 	a := []hold.Action{{R: 50, M: 4000}, {R: 110, M: 9000}, {R: 20, M: 900}, {R: 70, M: 8000}}
@@ -106,7 +106,7 @@ func TestATallerStripPullsLess(t *testing.T) {
 	s := onStuds(500, 400, 800)
 	last := math.Inf(1)
 	for _, h := range []float64{38, 60, 90, 140} {
-		r := strip(300, 900, h, []float64{400, 800}, []float64{h - 17})
+		r := cherryStrip(300, 900, h, []float64{400, 800}, []float64{h - 17})
 		rail := railOn(r, s, 450, 750)
 		u := rail.Links()[0].Use(nil, loads(80, 120, 2))
 		if u.Used >= last {
@@ -119,7 +119,7 @@ func TestATallerStripPullsLess(t *testing.T) {
 func TestOneMoreStudNeverLowersAStrip(t *testing.T) {
 	s := onStuds(500, 400, 800, 1200)
 	worst := func(xs ...float64) float64 {
-		rail := railOn(strip(300, 1300, 60, xs, []float64{40}), s, 450, 800, 1150)
+		rail := railOn(cherryStrip(300, 1300, 60, xs, []float64{40}), s, 450, 800, 1150)
 		used := 0.0
 		for _, l := range rail.Links() {
 			if l.Role == hold.RoleNear {
@@ -135,7 +135,7 @@ func TestOneMoreStudNeverLowersAStrip(t *testing.T) {
 
 func TestAColumnIsHeldByTheHeelRule(t *testing.T) {
 	s := onStuds(500, 500)
-	r := strip(300, 700, 60, []float64{500}, []float64{20, 45})
+	r := cherryStrip(300, 700, 60, []float64{500}, []float64{20, 45})
 	rail := railOn(r, s, 500)
 	const m = 9000.0
 	c := &rail.lengths[0].Columns[0]
@@ -168,21 +168,21 @@ func TestSplittingOfAStrip(t *testing.T) {
 
 func TestTwistOfAStrip(t *testing.T) {
 	s := onStuds(500, 400, 800)
-	rail := railOn(strip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 500)
+	rail := railOn(cherryStrip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 500)
 	// A pin a quarter of the way to the next stud: 3/4 of 80 × 100 = 6000 N·mm twist
 	// the strip: τ = 6000/(0.208 × 38³) = 0.5257 MPa; Fv of cherry at CD 1 is
 	// 11.7 × 0.7697/2.3 × 0.5 = 1.958.
 	if u := rail.twists(nil, loads(80, 100, 1)); !near(u.Used, 0.5257/1.958, 0.002) {
 		t.Errorf("twist %v, want %v", u.Used, 0.5257/1.958)
 	}
-	if u := railOn(strip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 400).twists(nil, loads(80, 100, 1)); u.Used != 0 {
+	if u := railOn(cherryStrip(300, 900, 60, []float64{400, 800}, []float64{40}), s, 400).twists(nil, loads(80, 100, 1)); u.Used != 0 {
 		t.Errorf("a pin at a stud twists nothing: %v", u.Used)
 	}
 }
 
 func TestARailPiecedTogetherIsSeveral(t *testing.T) {
 	s := onStuds(500, 400, 800, 1200)
-	r := strip(300, 1300, 60, []float64{400, 1200}, []float64{20, 45})
+	r := cherryStrip(300, 1300, 60, []float64{400, 1200}, []float64{20, 45})
 	r.Joints = []quantity.Length{300, 700} // the middle length, 600 to 1000, has no fastener
 	rail := railOn(r, s, 400, 800)
 	gate := map[string]hold.Use{}
@@ -210,7 +210,7 @@ func TestARailPiecedTogetherIsSeveral(t *testing.T) {
 func TestFastenersTooNearAnEndSplitTheStrip(t *testing.T) {
 	s := onStuds(500, 320, 700)
 	// #12: D 5.486, end distance 54.9: 20 mm is under half of it, 40 under all.
-	r := strip(300, 800, 60, []float64{320, 700}, []float64{30})
+	r := cherryStrip(300, 800, 60, []float64{320, 700}, []float64{30})
 	rail := railOn(r, s, 500)
 	if d := &rail.lengths[0].Holes[0]; d.Counts() || !strings.Contains(d.Why(), "splits") {
 		t.Errorf("20 mm from the end: %q", d.Why())

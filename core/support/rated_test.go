@@ -56,22 +56,27 @@ func TestWhatABracketsRatingIsWorth(t *testing.T) {
 }
 
 func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
-	b := bracedBracket()
-	b.Leg, b.Standard = 60, &Standard{Above: 240, Below: 700}
-	b.Holes = []hold.PlateHole{{ID: "h1", Down: -220}, {ID: "h2", Down: 30}, {ID: "h3", Down: 650}}
-	h := hangBraced(b)
+	// From 700 below the board to some way above it, with holes at its top, 30 below the
+	// board and near its foot.
+	on := func(above float64) *braced {
+		b := bracedBracket()
+		b.Leg, b.Standard, b.Holes = 60, "st", nil
+		s := onStuds(500, 500)
+		s.Depth = 230
+		s.Fixtures = &Fixtures{Standards: []Standard{{ID: "st", X: 500, Bottom: mm(s.Underside - 700), Height: mm(700 + above), Width: b.Width, Plate: b.Plate, Screw: b.Screw,
+			Holes: []StandardHole{{ID: "h1", Up: mm(700 + above - 20)}, {ID: "h2", Up: 670}, {ID: "h3", Up: 50}}}}}
+		return b.Hang(s).(*braced)
+	}
+	h := on(240)
 	c := &h.mount.Columns[0]
 	pulls := map[string]float64{}
-	h.mount.Each(c, hold.Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.Holes[i].Id] = pull })
+	h.mount.Each(c, hold.Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.Holes[i].ID] = pull })
 	// Levers over the heel at −60: 280 and 30; the lowest one is under it.
 	if pulls["h3"] != 0 || pulls["h1"] < 9000*280/(280*280+30*30.0) || pulls["h1"] > 1.1*9000*280/(280*280+30*30.0) {
 		t.Errorf("pulls %v", pulls)
 	}
-	taller := *b
-	taller.Holes = append([]hold.PlateHole{}, b.Holes...)
-	taller.Standard = &Standard{Above: 400, Below: 700}
-	taller.Holes[0].Down = -380
-	if u, v := useOf(t, h, "screws", "pull", hold.Action{R: 100, M: 9000}), useOf(t, hangBraced(&taller), "screws", "pull", hold.Action{R: 100, M: 9000}); v.Used > u.Used {
+	a := hold.Action{R: 100, M: 9000}
+	if u, v := useOf(t, h, "screws", "pull", a), useOf(t, on(400), "screws", "pull", a); v.Used > u.Used {
 		t.Errorf("a taller standard pulls harder: %v, %v", u.Used, v.Used)
 	}
 }
@@ -79,14 +84,13 @@ func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
 func TestBadRatings(t *testing.T) {
 	b := bracedBracket()
 	b.Rating = BracketRating{Mass: 0, Means: "strong"}
-	b.Standard = &Standard{Above: -1, Below: 10}
 	l := problem.New()
 	b.Validate(l.In("b"))
 	got := map[string]bool{}
 	for _, p := range l.All() {
 		got[p.Path] = true
 	}
-	for _, path := range []string{"b.rating.kg", "b.rating.means", "b.standard.above_mm", "b.standard.below_mm"} {
+	for _, path := range []string{"b.rating.kg", "b.rating.means"} {
 		if !got[path] {
 			t.Errorf("nothing is said of %s: %v", path, got)
 		}

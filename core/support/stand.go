@@ -321,9 +321,6 @@ func (h *stoodFrame) Points() []float64 {
 	return out
 }
 
-// Storeys is how many platforms it has.
-func (h *stoodFrame) Storeys() int { return len(h.Platforms) }
-
 // Parts draws every pair of posts, with its platforms and ties.
 func (h *stoodFrame) Parts(d Demand) []FormPart {
 	var out []FormPart
@@ -363,7 +360,7 @@ func (h *stoodFrame) Parts(d Demand) []FormPart {
 		}
 		g.Measures = append(g.Measures, hold.Upright("height", "frame.height_mm", off+h.set.Depth+20, 0, high))
 		g.Fit()
-		out = append(out, FormPart{ID: p.ID, X: float64(p.X), Share: share, Geometry: g})
+		out = append(out, FormPart{ID: p.ID, Name: fmt.Sprintf("posts %d", i+1), X: float64(p.X), Share: share, Geometry: g})
 	}
 	return out
 }
@@ -382,3 +379,39 @@ func (h *stoodFrame) Notes() hold.Notes {
 	}
 	return n
 }
+
+func (*StandingFrame) recipes() []Recipe {
+	return []Recipe{
+		{Key: "frame", Name: "standing frame", Words: "posts on the floor, tied to the wall", Tools: []string{"saw", "drill", "square"}, Hands: "a day; square and plumb", Misfit: oneByOne, Make: (*Outfit).frame},
+	}
+}
+
+func (o *Outfit) frame() error {
+	o.Y = 0
+	tall := min(1800, float64(o.Wall.Height)-50)
+	f := &StandingFrame{Made: lumber(), Width: o.Size(1.5, 38), Deep: o.Size(2.5, 64), Height: quantity.Length(tall), Piece: o.Size(1.5, 38)}
+	x0, x1 := float64(o.X)+30, float64(o.X+o.Length)-30
+	for _, x := range even(x0, x1, 900, nil) {
+		f.Posts = append(f.Posts, Post{ID: o.ID(), X: quantity.Length(x)})
+	}
+	for i := range 3 {
+		f.Platforms = append(f.Platforms, Level{ID: o.ID(), Up: quantity.Length(200 + 650*float64(i))})
+	}
+	at := o.places()
+	f.Screw = o.Fixing(float64(f.Piece), o.OnStuds(at...), true)
+	for _, x := range at {
+		f.Ties = append(f.Ties, FrameTie{ID: o.ID(), X: quantity.Length(x), Up: quantity.Length(tall - 80)})
+	}
+	o.Depth, o.Thickness = max(o.Depth, 300), max(o.Thickness, o.Size(0.75, 18))
+	o.Form = f
+	return nil
+}
+
+// Tiers are the platforms' tops.
+func (f *StandingFrame) Tiers() []float64 { return tops(f.Platforms) }
+
+// Room is all of the shelf's depth.
+func (f *StandingFrame) Room(depth float64) (from, reach float64) { return 0, depth }
+
+// Fixings are those of the ties.
+func (f *StandingFrame) Fixings() []*hold.Fixing { return []*hold.Fixing{&f.Screw} }

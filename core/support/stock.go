@@ -10,33 +10,33 @@ import (
 	"aguante/core/quantity"
 )
 
-// PartKind is what a part of one's stock is.
-type PartKind string
+// StockKind is what a part of one's stock is.
+type StockKind string
 
 // The kinds of part.
 const (
-	ScrewPart   PartKind = "screw"
-	AnchorPart  PartKind = "anchor"
-	BracketPart PartKind = "bracket"
-	HookPart    PartKind = "hook"
+	ScrewStock   StockKind = "screw"
+	AnchorStock  StockKind = "anchor"
+	BracketStock StockKind = "bracket"
+	HookStock    StockKind = "hook"
 )
 
 // Choices lists the kinds of part.
-func (PartKind) Choices() []field.Choice {
+func (StockKind) Choices() []field.Choice {
 	return field.Choose("screw", "screw", "anchor", "anchor", "bracket", "bracket", "hook", "hook")
 }
 
-// PartKinds lists them.
-func PartKinds() []PartKind { return field.Keys[PartKind]() }
+// StockKinds lists them.
+func StockKinds() []StockKind { return field.Keys[StockKind]() }
 
-// Part is something of one's own stock: a screw or an anchor by its type in the
+// StockPart is something of one's own stock: a screw or an anchor by its type in the
 // catalogue, with what one has measured and what its packet says; a bracket or a hook
 // by its sizes. Rated is what a bracket's maker says, each or a pair. Price is for
 // one, in whatever money the person counts.
-type Part struct {
+type StockPart struct {
 	Key       string          `json:"key"`
 	Name      string          `json:"name"`
-	Kind      PartKind        `json:"kind"`
+	Kind      StockKind       `json:"kind"`
 	Type      string          `json:"type,omitempty"`
 	Length    quantity.Length `json:"length_mm,omitempty" range:"8 400" only:"kind=screw,anchor"`
 	D         quantity.Length `json:"d_mm,omitempty" range:"0|1.5 60"`
@@ -55,29 +55,29 @@ type Part struct {
 }
 
 // Validate names every problem of a part that is to be kept.
-func (t *Part) Validate(p *problem.List) {
+func (t *StockPart) Validate(p *problem.List) {
 	if strings.TrimSpace(t.Name) == "" {
 		p.Add("name", "a part needs a name to be found by")
 	}
 	field.Check(p, t)
 	switch t.Kind {
-	case ScrewPart, AnchorPart:
+	case ScrewStock, AnchorStock:
 		ty, ok := fastener.TypeOf(t.Type)
 		switch {
 		case !ok:
 			p.Add("type", "fastener %q is not in the catalogue", t.Type)
-		case (ty.Kind == fastener.Anchor) != (t.Kind == AnchorPart):
+		case (ty.Kind == fastener.Anchor) != (t.Kind == AnchorStock):
 			p.Add("kind", "a %s is no %s", ty.Name, t.Kind)
 		}
 		(&hold.Measured{D: t.D, Root: t.Root, Head: t.Head}).Validate(p)
 		if t.Pull != 0 || t.Shear != 0 {
 			field.Check(p, &hold.Rating{Pull: t.Pull, Shear: t.Shear, Means: t.Means})
 		}
-	case BracketPart:
+	case BracketStock:
 		if t.Rated != 0 {
 			p.OneOf("means", string(t.Means), problem.Words(field.Keys[hold.Means]()))
 		}
-	case HookPart:
+	case HookStock:
 		p.Between("d_mm", float64(t.D), 3, 60)
 		p.Between("reach_mm", float64(t.Reach), 10, 500)
 	}

@@ -3,6 +3,8 @@ package support
 import (
 	"aguante/core/field"
 	"aguante/core/hold"
+	"aguante/core/quantity"
+	"errors"
 	"math"
 
 	"aguante/core/problem"
@@ -27,6 +29,9 @@ func (b *TimberBracket) Validate(p *problem.List) {
 	}
 	hold.WithinPlate(p, b.Holes, float64(b.Up), float64(b.Leg), float64(b.Width))
 }
+
+// Fixings are its own fasteners into the wall.
+func (b *TimberBracket) Fixings() []*hold.Fixing { return []*hold.Fixing{&b.Screw} }
 
 // timbered is one in its place.
 type timbered struct {
@@ -108,4 +113,31 @@ func (h *timbered) Notes() hold.Notes {
 		n.Cautions = append(n.Cautions, h.spaced)
 	}
 	return hold.Notes{Assumed: append(n.Assumed, m.Assumed...), Cautions: append(n.Cautions, m.Cautions...)}
+}
+
+func (*TimberBracket) recipes() []Recipe {
+	return []Recipe{
+		{Key: "timber-brackets", Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"}, Hands: "an afternoon of joinery", Misfit: oneByOne, Make: (*Outfit).timberBrackets, Is: func(w *Ways, _ *Rail) bool { return w.TimberBracket != nil }},
+	}
+}
+
+func (o *Outfit) timberBrackets() error {
+	at := o.places()
+	thick := o.Size(1.5, 38)
+	fix, reach := o.Fixing(float64(thick), o.OnStuds(at...), true), quantity.Length(math.Round(float64(o.Depth)*0.9))
+	leg := max(220, quantity.Length(math.Round(float64(o.Depth)*0.95)))
+	if leg > o.Y {
+		return errors.New("there is no room for a bracket under the shelf")
+	}
+	for _, x := range at {
+		o.add(x, &TimberBracket{
+			Frame: Frame{
+				Made: lumber(), Reach: reach, Width: o.Size(1.5, 38), High: 60, Deep: thick, Leg: leg,
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+				Brace: &Brace{Out: quantity.Length(math.Round(float64(reach) * 0.75)), Down: leg - 40, High: 38},
+			},
+			Holes: []hold.PlateHole{{ID: o.ID(), Down: 75}, {ID: o.ID(), Down: leg - 75}}, Screw: fix,
+		})
+	}
+	return nil
 }

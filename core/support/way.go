@@ -6,13 +6,16 @@ package support
 import (
 	"aguante/core/hold"
 	"aguante/core/problem"
+	"aguante/core/quantity"
 	"aguante/core/working"
 )
 
-// Setting is the site of a support and the rail on the wall that it hangs on, if any.
+// Setting is the site of a support and the rail on the wall that it hangs on, if any, as
+// it is seen from the board's underside, and all else on the wall that it may hang on.
 type Setting struct {
 	hold.Site
-	Rail *Rail
+	Rail     *Rail
+	Fixtures *Fixtures
 }
 
 // Hung is one support in its place.
@@ -39,6 +42,40 @@ type Way interface {
 	Noun() string
 	Validate(p *problem.List)
 	Hang(s Setting) Hung
+	// Fixings are its own fasteners into the wall.
+	Fixings() []*hold.Fixing
+}
+
+// StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
+func StandsOut(w Way, rail *Rail) float64 {
+	if o, ok := w.(interface{ StandsOut(*Rail) float64 }); ok {
+		return o.StandsOut(rail)
+	}
+	return 0
+}
+
+// Placeable tells whether a support of a way may stand anywhere under its board.
+func Placeable(w Way) bool {
+	_, atEnds := w.(interface{ atEnds() })
+	return !atEnds
+}
+
+// HangsOn is the id of the fixture that a support of a way hangs on besides its shelf's
+// rail, or "".
+func HangsOn(w Way) string {
+	if on, ok := w.(interface{ HangsOn() string }); ok {
+		return on.HangsOn()
+	}
+	return ""
+}
+
+// FitsOn names what keeps a support at x along the wall from the fixtures that it hangs on.
+func FitsOn(w Way, p *problem.List, f *Fixtures, x quantity.Length) {
+	if on, ok := w.(interface {
+		FitsOn(*problem.List, *Fixtures, quantity.Length)
+	}); ok {
+		on.FitsOn(p, f, x)
+	}
 }
 
 // Shared is a piece on the wall that several supports hang on together.

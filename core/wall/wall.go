@@ -76,16 +76,34 @@ func (l Lining) Gap() float64 {
 // Stud is one upright of the wall, measured: X is its centre and Doubt how far
 // that may be off.
 type Stud struct {
-	ID    string          `json:"id"`
-	X     quantity.Length `json:"x_mm" range:"0 30000"`
-	Width quantity.Length `json:"width_mm" range:"20 300"`
-	Depth quantity.Length `json:"depth_mm" range:"30 400"`
-	Doubt quantity.Length `json:"doubt_mm" range:"0 100"`
-	Wood  string          `json:"wood"`
-	// Assumed marks a stud that nobody has found yet: it was filled in from a
-	// usual spacing.
-	Assumed bool `json:"assumed,omitempty"`
+	ID        string             `json:"id"`
+	X         quantity.Length    `json:"x_mm" range:"0 30000"`
+	Width     quantity.Length    `json:"width_mm" range:"20 300"`
+	Depth     quantity.Length    `json:"depth_mm" range:"30 400"`
+	Doubt     quantity.Length    `json:"doubt_mm" range:"0 100"`
+	Wood      string             `json:"wood"`
+	Found     Found              `json:"found,omitempty" blank:"ok"`
+	Condition material.Condition `json:"condition,omitempty" blank:"ok"` // dry where nobody says
 }
+
+// Found is who found a stud; the tape where nobody says.
+type Found string
+
+// Who may have found it.
+const (
+	ByTape    Found = "tape"
+	ByScanner Found = "scanner"
+	ByStandIn Found = "stand-in" // the simulated scanner
+	ByGuess   Found = "guess"    // nobody yet: it was filled in from a usual spacing
+)
+
+// Choices lists who may have found a stud.
+func (Found) Choices() []field.Choice {
+	return field.Choose("tape", "measured", "scanner", "scanned", "stand-in", "by the simulated scanner", "guess", "only assumed")
+}
+
+// Assumed tells that nobody has found the stud yet.
+func (s *Stud) Assumed() bool { return s.Found == ByGuess }
 
 // Validate names every problem of a stud by itself.
 func (s *Stud) Validate(p *problem.List) {
@@ -169,6 +187,21 @@ type Wall struct {
 	Lining   Lining          `json:"lining"`
 	Studs    []Stud          `json:"studs" count:"0 100" usual:"[]"`
 	KeepOuts []KeepOut       `json:"keep_outs" count:"0 60" usual:"[]"`
+}
+
+// WoodBetween returns the wood studs between two places along the wall, by their centres
+// in the order in which they are marked; none where the studs are not of wood.
+func (w *Wall) WoodBetween(from, to float64) []float64 {
+	if w.Kind != WoodStuds && w.Kind != "" {
+		return nil
+	}
+	var out []float64
+	for _, s := range w.Studs {
+		if x := float64(s.X); x >= from && x <= to {
+			out = append(out, x)
+		}
+	}
+	return out
 }
 
 // Meets is what a hole finds behind the face.

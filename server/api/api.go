@@ -61,6 +61,7 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	g.POST("/ladder", a.ladder)
 	g.POST("/places", about(a, check.FindPlaces))
 	g.POST("/dress", a.dress)
+	g.POST("/make", a.make)
 	g.POST("/improve", about(a, func(p *design.Project, s *design.Shelf) (*improve.Answer, error) {
 		return improve.Shelf(p, s.ID, uuid.NewString)
 	}))

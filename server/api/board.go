@@ -3,6 +3,7 @@ package api
 import (
 	"fmt"
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
@@ -76,7 +77,7 @@ func (a *Server) dress(c *gin.Context) {
 		a.failed(c, check.Invalid(bad))
 		return
 	}
-	dressed, err := dress.Shelf(q.Design, *s, q.Way, uuid.NewString)
+	dressed, err := dress.Shelf(q.Design, slices.IndexFunc(q.Design.Shelves, func(o design.Shelf) bool { return o.ID == s.ID }), q.Way, uuid.NewString)
 	if err != nil {
 		refuseTyped(c, "way", err)
 		return

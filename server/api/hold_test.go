@@ -41,10 +41,11 @@ func checked(t *testing.T, p *design.Project, id string) check.Shelf {
 
 func TestAShelfIsHungInAnotherWay(t *testing.T) {
 	s := server(t)
-	var dressed design.Shelf
-	if code := ask(t, s, "POST", "/dress", aboutShelf(t, "jars", `,"way":"braced-brackets"`), &dressed); code != http.StatusOK {
+	var hung design.Hung
+	if code := ask(t, s, "POST", "/dress", aboutShelf(t, "jars", `,"way":"braced-brackets"`), &hung); code != http.StatusOK {
 		t.Fatalf("dress: %d", code)
 	}
+	dressed := hung.Shelf
 	if len(dressed.Supports) < 2 || dressed.Supports[0].BracedBracket == nil || dressed.ID != "jars" || len(dressed.Contents) == 0 {
 		t.Errorf("%+v", dressed)
 	}
@@ -68,8 +69,7 @@ func TestIdeasOverTheWire(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, idea := range append(got.Singles, got.Pairs...) {
-		p.Shelves[0] = idea.Shelf
-		if a := checked(t, &p, "jars"); a.HoldsUpTo != idea.Holds || a.StraightTo != idea.Straight || a.Verdict != idea.Verdict {
+		if a := checked(t, p.With(0, idea.Hung), "jars"); a.HoldsUpTo != idea.Holds || a.StraightTo != idea.Straight || a.Verdict != idea.Verdict {
 			t.Errorf("%s: promised %+v %+v %s, got %+v %+v %s", idea.Words, idea.Holds, idea.Straight, idea.Verdict, a.HoldsUpTo, a.StraightTo, a.Verdict)
 		}
 	}
@@ -84,11 +84,11 @@ func TestWaysAreComparedOverTheWire(t *testing.T) {
 	able := 0
 	for _, r := range got.Rows {
 		switch {
-		case r.Why != "" && r.Shelf != nil:
+		case r.Why != "" && r.Hung != nil:
 			t.Errorf("%s cannot apply and is a design: %s", r.Key, r.Why)
 		case r.Why == "":
 			able++
-			if r.Shelf == nil || r.First == "" || len(r.Parts) == 0 || len(r.Tools) == 0 || r.Hands == "" {
+			if r.Hung == nil || r.First == "" || len(r.Parts) == 0 || len(r.Tools) == 0 || r.Hands == "" {
 				t.Errorf("%s: %+v", r.Key, r)
 			}
 		}
@@ -135,7 +135,7 @@ func TestNothingIsSaidOfAShelfThatIsNotThere(t *testing.T) {
 
 func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 	s := server(t)
-	var part support.Part
+	var part support.StockPart
 	body := `{"key":"","name":"Deck screw, 80","kind":"screw","type":"structural-6","length_mm":80,"head_mm":12,"means":"unstated","price":0.31}`
 	if code := ask(t, s, "POST", "/own/parts", body, &part); code != http.StatusCreated || part.Key == "" || part.Head != 12 {
 		t.Fatalf("%d %+v", code, part)

@@ -29,7 +29,7 @@ func (a *Server) own(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	parts, err := store.Kept[support.Part](c.Request.Context(), a.store, store.OwnParts)
+	parts, err := store.Kept[support.StockPart](c.Request.Context(), a.store, store.OwnParts)
 	if err != nil {
 		a.failed(c, err)
 		return
@@ -39,7 +39,7 @@ func (a *Server) own(c *gin.Context) {
 
 // keepPart keeps a part of one's stock: under a new key, or over the one that it has.
 func (a *Server) keepPart(c *gin.Context) {
-	var t support.Part
+	var t support.StockPart
 	if !a.body(c, &t) {
 		return
 	}
@@ -57,12 +57,12 @@ func (a *Server) partsTable(c *gin.Context) {
 		return
 	}
 	if q.Text == "" {
-		parts, err := store.Kept[support.Part](c.Request.Context(), a.store, store.OwnParts)
+		parts, err := store.Kept[support.StockPart](c.Request.Context(), a.store, store.OwnParts)
 		if err != nil {
 			a.failed(c, err)
 			return
 		}
-		c.JSON(http.StatusOK, contract.PartsTable{Text: tables.WriteParts(parts), Parts: []support.Part{}, Bad: []tables.Bad{}})
+		c.JSON(http.StatusOK, contract.PartsTable{Text: tables.WriteParts(parts), Parts: []support.StockPart{}, Bad: []tables.Bad{}})
 		return
 	}
 	parts, bad, err := tables.ReadParts(q.Text)

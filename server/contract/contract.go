@@ -13,8 +13,6 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/design"
-	"aguante/core/dress"
-	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/improve"
 	"aguante/core/load"
@@ -28,35 +26,18 @@ import (
 	"aguante/server/tables"
 )
 
-// Catalogue is everything that can be chosen by key.
-type Catalogue struct {
-	Woods     []material.Wood   `json:"woods"`
-	Grades    []material.Grade  `json:"grades"`
-	Lumber    []material.Lumber `json:"lumber"`
-	Panels    []material.Panel  `json:"panels"`
-	Sizes     []material.Size   `json:"sizes"`
-	Fasteners []fastener.Type   `json:"fasteners"`
-	Contents  []load.Row        `json:"contents"`
-	Ways      []dress.Way       `json:"ways"`
-}
-
-// NewCatalogue gathers the tables.
-func NewCatalogue() Catalogue {
-	return Catalogue{Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(), Fasteners: fastener.Types(), Contents: load.Rows(), Ways: dress.Ways()}
-}
-
 // Own is what the person has kept for reuse.
 type Own struct {
-	Contents []load.Row       `json:"contents"`
-	Boards   []material.Stock `json:"boards"`
-	Parts    []support.Part   `json:"parts"`
+	Contents []load.Row          `json:"contents"`
+	Boards   []material.Stock    `json:"boards"`
+	Parts    []support.StockPart `json:"parts"`
 }
 
 // PartsTable is a table of parts as CSV, and what was read of it.
 type PartsTable struct {
-	Text  string         `json:"text"`
-	Parts []support.Part `json:"parts"`
-	Bad   []tables.Bad   `json:"bad"`
+	Text  string              `json:"text"`
+	Parts []support.StockPart `json:"parts"`
+	Bad   []tables.Bad        `json:"bad"`
 }
 
 // LadderRequest asks how far boards of some woods and thicknesses span under so
@@ -75,6 +56,43 @@ type DressRequest struct {
 	Design *design.Project `json:"design"`
 	Shelf  string          `json:"shelf"`
 	Way    string          `json:"way"`
+}
+
+// MakeRequest asks for something new on a wall, made from its neighbours: a whole wall in
+// some units, a shelf, one more support like another, supports at places, or what the
+// choices of a shelf need and nobody has given.
+type MakeRequest struct {
+	What   Making            `json:"what"`
+	Units  design.Units      `json:"units,omitzero"`
+	Design *design.Project   `json:"design,omitempty"`
+	Shelf  string            `json:"shelf,omitempty"`
+	Like   string            `json:"like,omitempty"`
+	At     []quantity.Length `json:"at_mm,omitempty"`
+}
+
+// Making is what is to be made.
+type Making string
+
+// What can be made.
+const (
+	MakeWall     Making = "wall"
+	MakeShelf    Making = "shelf"
+	MakeSupport  Making = "support"
+	MakePlaces   Making = "places"
+	MakeComplete Making = "complete"
+)
+
+// Choices lists what can be made.
+func (Making) Choices() []field.Choice {
+	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete", "what is missing")
+}
+
+// MakeReply is a shelf with the wall's fixtures as they are then, and the id of what is new
+// in it; or a whole wall.
+type MakeReply struct {
+	Project *design.Project `json:"project,omitempty"`
+	Hung    *design.Hung    `json:"hung,omitempty"`
+	New     string          `json:"new,omitempty"`
 }
 
 // ShelfRequest asks something about one shelf of a design: where its supports should
@@ -266,6 +284,9 @@ type wire struct {
 	LadderRequest   LadderRequest
 	Ladder          check.Ladder
 	DressRequest    DressRequest
+	MakeRequest     MakeRequest
+	MakeReply       MakeReply
+	Hung            design.Hung
 	ShelfRequest    ShelfRequest
 	Places          check.Places
 	PartsTable      PartsTable

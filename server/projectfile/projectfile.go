@@ -16,6 +16,7 @@ import (
 	"sync"
 
 	"github.com/santhosh-tekuri/jsonschema/v6"
+	"github.com/santhosh-tekuri/jsonschema/v6/kind"
 	"golang.org/x/text/language"
 	"golang.org/x/text/message"
 
@@ -73,8 +74,15 @@ func Read(b []byte) (*design.Project, error) {
 	if head.Format != design.Format {
 		return nil, refuse(lines["format"], "format", "this is no project file: it should say %q here", design.Format)
 	}
-	if v, ok := head.Version.(float64); !ok || v != design.Version {
-		return nil, refuse(lines["version"], "version", "version %v: this program reads version %d", head.Version, design.Version)
+	if v, ok := head.Version.(float64); !ok {
+		return nil, refuse(lines["version"], "version", "version %v: this program reads versions 1 to %d", head.Version, design.Version)
+	} else if v != design.Version {
+		if found := quantities(b, lines); len(found) > 0 {
+			return nil, Unreadable(found)
+		}
+		if b, err = design.Upgrade(b); err != nil {
+			return nil, refuse(lines["version"], "version", "%s", err)
+		}
 	}
 	if found := againstSchema(b, lines); len(found) > 0 {
 		return nil, Unreadable(found)
@@ -258,6 +266,9 @@ func againstSchema(b []byte, lines map[string]int) []contract.FileProblem {
 	var out []contract.FileProblem
 	var walk func(e *jsonschema.ValidationError)
 	walk = func(e *jsonschema.ValidationError) {
+		if outOfBounds(e) {
+			return
+		}
 		for _, c := range e.Causes {
 			walk(c)
 		}
@@ -280,4 +291,16 @@ func againstSchema(b []byte, lines map[string]int) []contract.FileProblem {
 	walk(bad)
 	byLine(out)
 	return out
+}
+
+// outOfBounds tells that a figure, a word or a list is not what may be there: the design
+// says that itself, in the words of the job.
+func outOfBounds(e *jsonschema.ValidationError) bool {
+	switch e.ErrorKind.(type) {
+	case *kind.Minimum, *kind.Maximum, *kind.MaxItems, *kind.Enum:
+		return true
+	case *kind.AnyOf:
+		return slices.ContainsFunc(e.Causes, outOfBounds)
+	}
+	return false
 }

@@ -73,7 +73,13 @@ var studs = []column[wall.Stud]{
 	length("depth_mm", func(s *wall.Stud) *quantity.Length { return &s.Depth }),
 	length("doubt_mm", func(s *wall.Stud) *quantity.Length { return &s.Doubt }),
 	word("wood", func(s *wall.Stud) *string { return &s.Wood }),
-	{"assumed", func(s wall.Stud) string { return strconv.FormatBool(s.Assumed) }, func(s *wall.Stud, text string) (err error) { s.Assumed, err = strconv.ParseBool(text); return err }},
+	{"assumed", func(s wall.Stud) string { return strconv.FormatBool(s.Assumed()) }, func(s *wall.Stud, text string) error {
+		guess, err := strconv.ParseBool(text)
+		if s.Found = ""; guess {
+			s.Found = wall.ByGuess
+		}
+		return err
+	}},
 }
 
 func number[T any](name string, at func(*T) *float64) column[T] {
@@ -82,32 +88,32 @@ func number[T any](name string, at func(*T) *float64) column[T] {
 		func(v *T, s string) (err error) { *at(v), err = strconv.ParseFloat(s, 64); return err }}
 }
 
-var parts = []column[support.Part]{
-	word("name", func(p *support.Part) *string { return &p.Name }),
-	word("kind", func(p *support.Part) *support.PartKind { return &p.Kind }),
-	word("type", func(p *support.Part) *string { return &p.Type }),
-	length("length_mm", func(p *support.Part) *quantity.Length { return &p.Length }),
-	length("d_mm", func(p *support.Part) *quantity.Length { return &p.D }),
-	length("root_mm", func(p *support.Part) *quantity.Length { return &p.Root }),
-	length("head_mm", func(p *support.Part) *quantity.Length { return &p.Head }),
-	mass("pull_kg", func(p *support.Part) *quantity.Mass { return &p.Pull }),
-	mass("shear_kg", func(p *support.Part) *quantity.Mass { return &p.Shear }),
-	mass("rated_kg", func(p *support.Part) *quantity.Mass { return &p.Rated }),
-	{"pair", func(p support.Part) string { return strconv.FormatBool(p.Pair) }, func(p *support.Part, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
-	word("means", func(p *support.Part) *hold.Means { return &p.Means }),
-	length("reach_mm", func(p *support.Part) *quantity.Length { return &p.Reach }),
-	length("leg_mm", func(p *support.Part) *quantity.Length { return &p.Leg }),
-	length("width_mm", func(p *support.Part) *quantity.Length { return &p.Width }),
-	length("thickness_mm", func(p *support.Part) *quantity.Length { return &p.Thickness }),
-	number("price", func(p *support.Part) *float64 { return &p.Price }),
+var parts = []column[support.StockPart]{
+	word("name", func(p *support.StockPart) *string { return &p.Name }),
+	word("kind", func(p *support.StockPart) *support.StockKind { return &p.Kind }),
+	word("type", func(p *support.StockPart) *string { return &p.Type }),
+	length("length_mm", func(p *support.StockPart) *quantity.Length { return &p.Length }),
+	length("d_mm", func(p *support.StockPart) *quantity.Length { return &p.D }),
+	length("root_mm", func(p *support.StockPart) *quantity.Length { return &p.Root }),
+	length("head_mm", func(p *support.StockPart) *quantity.Length { return &p.Head }),
+	mass("pull_kg", func(p *support.StockPart) *quantity.Mass { return &p.Pull }),
+	mass("shear_kg", func(p *support.StockPart) *quantity.Mass { return &p.Shear }),
+	mass("rated_kg", func(p *support.StockPart) *quantity.Mass { return &p.Rated }),
+	{"pair", func(p support.StockPart) string { return strconv.FormatBool(p.Pair) }, func(p *support.StockPart, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
+	word("means", func(p *support.StockPart) *hold.Means { return &p.Means }),
+	length("reach_mm", func(p *support.StockPart) *quantity.Length { return &p.Reach }),
+	length("leg_mm", func(p *support.StockPart) *quantity.Length { return &p.Leg }),
+	length("width_mm", func(p *support.StockPart) *quantity.Length { return &p.Width }),
+	length("thickness_mm", func(p *support.StockPart) *quantity.Length { return &p.Thickness }),
+	number("price", func(p *support.StockPart) *float64 { return &p.Price }),
 }
 
 // WriteParts writes a stock of parts.
-func WriteParts(all []support.Part) string { return write(parts, all) }
+func WriteParts(all []support.StockPart) string { return write(parts, all) }
 
 // ReadParts reads a stock of parts; they have no keys yet.
-func ReadParts(text string) ([]support.Part, []Bad, error) {
-	return read(text, parts, []string{"name", "kind"}, support.Part{Means: hold.Unstated}, func(t *support.Part, p *problem.List) { t.Validate(p) })
+func ReadParts(text string) ([]support.StockPart, []Bad, error) {
+	return read(text, parts, []string{"name", "kind"}, support.StockPart{Means: hold.Unstated}, func(t *support.StockPart, p *problem.List) { t.Validate(p) })
 }
 
 // WriteContents writes what stands on a shelf.

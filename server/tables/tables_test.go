@@ -36,7 +36,7 @@ func TestContentsGoOutAndComeIn(t *testing.T) {
 }
 
 func TestStudsGoOutAndComeIn(t *testing.T) {
-	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"}, {ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Assumed: true}}
+	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"}, {ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Found: wall.ByGuess}}
 	back, bad, err := ReadStuds(WriteStuds(marks), testWall, ids())
 	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, marks) {
 		t.Errorf("%+v, %v, %v", back, bad, err)
@@ -105,11 +105,11 @@ func TestScanLines(t *testing.T) {
 }
 
 func TestPartsGoOutAndComeIn(t *testing.T) {
-	parts := []support.Part{
-		{Name: `Deck screw, "80"`, Kind: support.ScrewPart, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: hold.Unstated, Price: 0.31},
-		{Name: "=Toggle", Kind: support.AnchorPart, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: hold.Ultimate},
-		{Name: "Long bracket", Kind: support.BracketPart, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: hold.WorkingLoad, Price: 12.5},
-		{Name: "Peg", Kind: support.HookPart, Reach: 60, D: 19.05, Means: hold.Unstated},
+	parts := []support.StockPart{
+		{Name: `Deck screw, "80"`, Kind: support.ScrewStock, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: hold.Unstated, Price: 0.31},
+		{Name: "=Toggle", Kind: support.AnchorStock, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: hold.Ultimate},
+		{Name: "Long bracket", Kind: support.BracketStock, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: hold.WorkingLoad, Price: 12.5},
+		{Name: "Peg", Kind: support.HookStock, Reach: 60, D: 19.05, Means: hold.Unstated},
 	}
 	text := WriteParts(parts)
 	if !strings.Contains(text, "'=Toggle") {

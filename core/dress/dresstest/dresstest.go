@@ -46,17 +46,18 @@ func (r *Source) attempt(way string) (*design.Project, bool) {
 	p := &design.Project{Format: design.Format, Version: design.Version, Name: way, Units: pick(r, design.Units{Length: "in", Mass: "lb"}, design.Units{Length: "mm", Mass: "kg"}), Wall: r.wall()}
 	ways := []string{way}
 	if r.chance(0.2) {
-		all := dress.Ways()
+		all := support.Recipes()
 		ways = append(ways, all[r.IntN(len(all))].Key)
 	}
 	for i, w := range ways {
-		s, err := dress.Shelf(p, r.shelf(p, i), w, r.ID)
+		p.Shelves = append(p.Shelves, r.shelf(p, i))
+		h, err := dress.Shelf(p, i, w, r.ID)
 		if err != nil {
 			return nil, false
 		}
-		r.shake(&s)
-		r.fill(&s)
-		p.Shelves = append(p.Shelves, s)
+		r.shake(&h)
+		r.fill(&h.Shelf)
+		p = p.With(i, h)
 	}
 	return p, len(p.Validate()) == 0
 }
@@ -86,7 +87,7 @@ func (r *Source) wall() wall.Wall {
 	step := pick(r, 400.0, 406.4, 600, 609.6)
 	for x := 60 + 200*r.Float64(); x < float64(w.Length)-60; x += step {
 		w.Studs = append(w.Studs, wall.Stud{ID: r.ID(), X: quantity.Length(math.Round(x + 30*(r.Float64()-0.5))), Width: 38, Depth: pick[quantity.Length](r, 89, 89, 140, 64),
-			Doubt: pick[quantity.Length](r, 0, 5, 15), Wood: pick(r, "spruce-pine-fir-stud", "douglas-fir-larch", "c24", "southern-pine-89"), Assumed: r.chance(0.2)})
+			Doubt: pick[quantity.Length](r, 0, 5, 15), Wood: pick(r, "spruce-pine-fir-stud", "douglas-fir-larch", "c24", "southern-pine-89"), Found: pick(r, wall.ByTape, wall.ByTape, wall.ByTape, wall.ByScanner, wall.ByGuess)})
 	}
 	for range r.IntN(3) {
 		w.KeepOuts = append(w.KeepOuts, wall.KeepOut{ID: r.ID(), Kind: pick(r, wall.KeepOutKinds()...), X: r.between(0, float64(w.Length)-200), Y: r.between(0, 1500), Width: r.between(20, 200), Height: r.between(50, 600)})
@@ -150,10 +151,12 @@ func (r *Source) fill(s *design.Shelf) {
 }
 
 // shake changes what holds a shelf, within what is usual and now and then beyond.
-func (r *Source) shake(s *design.Shelf) {
+func (r *Source) shake(h *design.Hung) {
+	s := &h.Shelf
 	for i := range s.Supports {
 		u := &s.Supports[i]
-		if u.SideCleat == nil && r.chance(0.15) {
+		clipped := u.BracedBracket != nil && u.BracedBracket.Standard != ""
+		if u.SideCleat == nil && !clipped && r.chance(0.15) {
 			u.X += r.between(-40, 40)
 		}
 		switch {
@@ -161,7 +164,9 @@ func (r *Source) shake(s *design.Shelf) {
 			r.shakeFlat(u.FlatBracket)
 		case u.BracedBracket != nil:
 			r.about(&u.BracedBracket.Reach)
-			r.shakeScrew(&u.BracedBracket.Screw)
+			if !clipped {
+				r.shakeScrew(&u.BracedBracket.Screw)
+			}
 			u.BracedBracket.Rating.Means = r.means()
 			u.BracedBracket.Board = r.boardScrews(u.BracedBracket.Reach)
 		case u.TimberBracket != nil:
@@ -188,8 +193,11 @@ func (r *Source) shake(s *design.Shelf) {
 			}
 		}
 	}
-	if s.Rail != nil {
-		r.shakeRail(s.Rail)
+	if rail := h.Fixtures.Rail(s.Rail); rail != nil {
+		r.shakeRail(rail)
+	}
+	for i := range h.Fixtures.Standards {
+		r.shakeScrew(&h.Fixtures.Standards[i].Screw)
 	}
 	r.shakeForm(s)
 }
@@ -292,7 +300,7 @@ func (r *Source) shakeJoint(j *hold.Joint, high, wide float64) {
 	}
 	if j.Screw != nil || j.Kind == hold.DowelJoint {
 		in := min(12, high/3, wide/3)
-		j.Places = dress.Corners(high, wide, in)
+		j.Places = hold.Corners(high, wide, in)
 	}
 	switch j.Kind {
 	case hold.DowelJoint:

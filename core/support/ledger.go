@@ -3,6 +3,7 @@ package support
 import (
 	"aguante/core/field"
 	"aguante/core/hold"
+	"errors"
 	"fmt"
 	"math"
 
@@ -12,11 +13,37 @@ import (
 	"aguante/core/working"
 )
 
+// ledger is a rail that the board's back edge lies on.
+type ledger struct{ plainRail }
+
+func (ledger) kind() RailKind { return Ledger }
+func (ledger) noun() string   { return "back cleat" }
+
+func (ledger) marks(r *railed) []hold.Fact {
+	return []hold.Fact{hold.Long("of the board on the cleat", float64(r.Thickness-r.Gap))}
+}
+
+// lyings is how many places the load on a ledger is gathered at.
+const lyings = 16
+
+// lies are lengths of board that lie on a ledger: weight without a lever but that of the
+// cleat's own middle.
+func (ledger) lies(r *Rail, from, to float64) []Rider {
+	a, b := max(float64(r.X), from), min(float64(r.X+r.Length), to)
+	out := make([]Rider, 0, lyings)
+	for i := range lyings {
+		out = append(out, Rider{a + (b-a)*(float64(i)+0.5)/lyings, func(_ *working.Sheet, a hold.Action) hold.Pulled {
+			return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
+		}})
+	}
+	return out
+}
+
 // Side is a cleat on a side wall of an alcove, which the board's end lies on. Its
 // rail runs out from the back wall, X being from there; Studs are those of the side
 // wall, measured from the back corner.
 type Side struct {
-	Rail
+	Rail  `but:"kind,x_mm,bottom_mm"`
 	At    End         `json:"at" label:"at the board's"`
 	Studs []wall.Stud `json:"studs" title:"Studs of the side wall" label:"from the back wall" at:"x_mm" count:"0 40"`
 }
@@ -40,6 +67,12 @@ func (s *Side) Noun() string { return "side cleat" }
 
 // Validate names every problem of a side cleat.
 func (s *Side) Validate(p *problem.List) { field.Check(p, s) }
+
+// atEnds says that it stands at an end of the board.
+func (*Side) atEnds() {}
+
+// Fixings are its own fasteners into the wall.
+func (s *Side) Fixings() []*hold.Fixing { return []*hold.Fixing{&s.Rail.Screw} }
 
 // aside is a side cleat in its place; part is the share of its end of the board
 // that it takes, the rest lying on the back cleat.
@@ -101,14 +134,14 @@ func (h *aside) Links() []hold.Link {
 	return out
 }
 
-// leastBearing is how much of a board should lie on a cleat, mm.
-const leastBearing = 12.0
+// LeastBearing is how much of a board should lie on a cleat, mm.
+const LeastBearing = 12.0
 
 func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
 		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length, "engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length), working.In("gap", float64(h.s.Gap), working.Length))
 	}
-	if h.bearing() < leastBearing-1e-9 {
+	if h.bearing() < LeastBearing-1e-9 {
 		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
 	}
 	return hold.Use{How: "lies on it"}
@@ -126,7 +159,7 @@ func (h *aside) Geometry(a hold.Action) hold.Geometry {
 	}
 	g.Shapes = append(g.Shapes, hold.Shape{Name: "side cleat", Stuff: h.s.Made.Stuff(), Side: hold.Box(x, low, x+float64(h.s.Length), high), Front: hold.Box(from, low, to, high)})
 	if back := h.set.Rail; back != nil && back.Kind == Ledger {
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "back cleat", Stuff: back.Made.Stuff(), Side: back.outline()})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "back cleat", Stuff: back.Made.Stuff(), Side: back.way().outline(back)})
 	}
 	for _, c := range h.rail.Geometry(h.along(a)).Columns {
 		for _, hole := range c.Holes {
@@ -139,7 +172,7 @@ func (h *aside) Geometry(a hold.Action) hold.Geometry {
 			}
 		}
 	}
-	g.Facts = append(g.Facts, hold.Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < leastBearing})
+	g.Facts = append(g.Facts, hold.Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < LeastBearing})
 	g.Fit()
 	return g
 }
@@ -149,4 +182,38 @@ func (h *aside) Notes() hold.Notes {
 	n := h.rail.Notes()
 	n.Assumed = append(n.Assumed, "the side walls are built and lined as the back wall is")
 	return n
+}
+
+func (*Side) recipes() []Recipe {
+	return []Recipe{
+		{Key: "ledgers", Name: "cleats in an alcove", Words: "at the back and both ends", Tools: []string{"saw", "drill", "level"}, Hands: "a board scribed to the alcove", Misfit: oneByOne, Make: (*Outfit).ledgers, Is: func(w *Ways, r *Rail) bool { return w.SideCleat != nil || r != nil && r.Kind == Ledger }},
+	}
+}
+
+func (o *Outfit) ledgers() error {
+	thick := o.Size(0.75, 19)
+	o.rail(Ledger, lumber(), float64(o.X), float64(o.X+o.Length), -o.Size(1.5, 38), o.Size(1.5, 38), thick, false)
+	o.Rail.Lock, o.Rail.Gap = false, 2
+	length := o.Depth - thick - 15
+	if length < 100 {
+		return errors.New("the shelf is too shallow for cleats at its ends")
+	}
+	high := o.Size(2.5, 64)
+	for _, end := range []End{LeftEnd, RightEnd} {
+		side := &Side{At: end, Studs: []wall.Stud{}, Rail: Rail{
+			Made: lumber(), ID: o.ID(), Kind: Ledger, X: thick, Length: length, Bottom: -high, Height: high, Thickness: thick, Gap: 2, Screw: o.Fixing(float64(thick), true, false),
+		}}
+		for x := thick + min(60, length/2); x < thick+length-45; x += o.Size(16, 400) {
+			if !o.Wall.Solid() {
+				side.Studs = append(side.Studs, wall.Stud{ID: o.ID(), X: x, Width: 38, Depth: 89, Doubt: 10, Wood: "spruce-pine-fir-stud", Found: wall.ByGuess})
+			}
+			side.Spots = append(side.Spots, Spot{ID: o.ID(), X: x, Y: 16}, Spot{ID: o.ID(), X: x, Y: high - 16})
+		}
+		x := float64(o.X)
+		if end == RightEnd {
+			x += float64(o.Length)
+		}
+		o.add(x, side)
+	}
+	return nil
 }

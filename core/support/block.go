@@ -2,6 +2,7 @@ package support
 
 import (
 	"aguante/core/hold"
+	"errors"
 	"fmt"
 	"math"
 
@@ -22,9 +23,19 @@ type sleeve struct {
 // everywhere.
 const seatStep = 150.0
 
-// Seats returns where along the wall a hollow shelf from one place to another rests
-// on the block, mm.
-func (r *Rail) Seats(from, to float64) []float64 {
+// block is a rail that a hollow shelf is pushed over.
+type block struct{ plainRail }
+
+func (block) kind() RailKind { return Block }
+func (block) noun() string   { return "block" }
+
+func (block) hang(r *railed, b Boarded) Shared {
+	return &sleeve{railed: r, skin: b.Skin, beyond: b.Beyond, along: r.set.Along}
+}
+
+// seats are where along the wall a hollow shelf from one place to another rests on the
+// block, mm.
+func (block) seats(r *Rail, from, to float64) []float64 {
 	a, b := max(from, float64(r.X)), min(to, float64(r.X+r.Length))
 	if b-a < 20 {
 		return nil
@@ -43,12 +54,13 @@ type seat struct{}
 // NewSeat is a place on a block.
 func NewSeat() Hung { return seat{} }
 
-func (seat) Soft(float64) float64               { return 0 }
-func (seat) HoldsDown() bool                    { return true }
-func (seat) Pad() float64                       { return 0 }
-func (seat) Links() []hold.Link                 { return nil }
-func (seat) Geometry(hold.Action) hold.Geometry { return hold.Geometry{} }
-func (seat) Notes() hold.Notes                  { return hold.Notes{} }
+func (seat) rider() func(*working.Sheet, hold.Action) hold.Pulled { return hold.Straight }
+func (seat) Soft(float64) float64                                 { return 0 }
+func (seat) HoldsDown() bool                                      { return true }
+func (seat) Pad() float64                                         { return 0 }
+func (seat) Links() []hold.Link                                   { return nil }
+func (seat) Geometry(hold.Action) hold.Geometry                   { return hold.Geometry{} }
+func (seat) Notes() hold.Notes                                    { return hold.Notes{} }
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
@@ -150,4 +162,24 @@ func (h *sleeve) Notes() hold.Notes {
 		n.Cautions = append(n.Cautions, "no screw locks the shelf on its block: a bump slides it off")
 	}
 	return n
+}
+
+func (block) recipes() []Recipe {
+	return []Recipe{
+		{Key: "sleeve", Name: "sleeve over a block", Words: "a hollow shelf pushed over a block", Hidden: true, Tools: []string{"saw", "clamps", "drill"}, Hands: "a box that slides on without play", Misfit: bored, Make: (*Outfit).sleeve, Is: func(_ *Ways, r *Rail) bool { return r != nil && r.Kind == Block }},
+	}
+}
+
+func (o *Outfit) sleeve() error {
+	if o.Hollow == nil {
+		o.Thickness = max(o.Thickness, o.Size(2.5, 64))
+		o.Hollow = &Hollow{Skin: o.Size(0.375, 9), Front: 20}
+	}
+	o.Hollow.Back = 0
+	skin := o.Hollow.Skin
+	if room := o.Thickness - 2*skin; room < 24 {
+		return errors.New("the hollow is too low for a block")
+	}
+	o.rail(Block, lumber(), float64(o.X)+20, float64(o.X+o.Length)-20, skin+0.5, o.Thickness-2*skin-1, quantity.Length(math.Round(min(89, float64(o.Depth)*0.4))), true)
+	return nil
 }

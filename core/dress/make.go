@@ -1,0 +1,152 @@
+package dress
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/field"
+	"aguante/core/load"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/core/wall"
+)
+
+// NewProject is a wall of a usual size with studs at the usual spacing, none of them found
+// yet, and a shelf to start from.
+func NewProject(u design.Units, newID func() string) (*design.Project, error) {
+	p := &design.Project{}
+	field.Usual(p)
+	p.Format, p.Version, p.Name, p.Units = design.Format, design.Version, "New wall", u
+	step := 400.0
+	p.Wall.Length, p.Wall.Height = 3000, 2400
+	if u.Length == design.Inches {
+		step, p.Wall.Length, p.Wall.Height = 406.4, 3048, 2438.4
+	}
+	p.Wall.Lining = wall.Lining{Kind: wall.Gypsum, Thickness: 12.7}
+	for i := range 7 {
+		st := NewStud()
+		st.ID, st.X, st.Found = newID(), quantity.Length(step/2+float64(i)*step), wall.ByGuess
+		p.Wall.Studs = append(p.Wall.Studs, st)
+	}
+	i, err := AddShelf(p, newID)
+	_ = i
+	return p, err
+}
+
+// NewStud is a stud as they usually are, nowhere yet.
+func NewStud() wall.Stud {
+	return wall.Stud{Width: 38, Depth: 89, Doubt: 5, Wood: "spruce-pine-fir-stud"}
+}
+
+// NewItem is a thing to stand on a shelf, nowhere yet.
+func NewItem() load.Item {
+	return load.Item{Name: "Box", Shape: "box", By: load.ByCount, Count: 1, Each: 5, To: 300, Place: load.Middle, Height: 200}
+}
+
+// whole stands for all of the wall's height.
+const whole = 1e5
+
+// NewKeepOuts is one of each kind of thing in the way, as big as it usually is and as high
+// over the floor; what is higher than the wall reaches over all of it.
+func NewKeepOuts() []wall.KeepOut {
+	return []wall.KeepOut{
+		{Kind: wall.Cable, Width: 30, Height: whole}, {Kind: wall.Pipe, Width: 30, Height: whole}, {Kind: wall.Duct, Width: 150, Height: whole},
+		{Kind: wall.Outlet, Y: 300, Width: 75, Height: 115}, {Kind: wall.Window, Y: 1000, Width: 900, Height: 1000}, {Kind: wall.Door, Width: 800, Height: 2000},
+		{Kind: wall.Rail, Y: 1900, Width: 800, Height: 40}, {Kind: wall.Uneven, Y: 1000, Width: 300, Height: 300},
+	}
+}
+
+// AddShelf puts one more shelf of everyday make on a wall, where there is room, on flat
+// brackets, and returns its index.
+func AddShelf(p *design.Project, newID func() string) (int, error) {
+	s := design.Shelf{ID: newID(), Name: fmt.Sprintf("Shelf %d", len(p.Shelves)+1)}
+	field.Usual(&s)
+	s.Length, s.Depth, s.Thickness = 900, 200, 20
+	if p.Units.Length == design.Inches {
+		s.Length, s.Depth, s.Thickness = 36*25.4, 7.25*25.4, 0.75*25.4
+	}
+	s.Length = min(s.Length, p.Wall.Length*0.9)
+	s.X = (p.Wall.Length - s.Length) / 2
+	s.Y = quantity.Length(math.Round(float64(p.Wall.Height) / 2))
+	taken := func(o design.Shelf) bool { return math.Abs(float64(o.Y-s.Y)) < 250 }
+	for slices.ContainsFunc(p.Shelves, taken) && s.Y < p.Wall.Height-300 {
+		s.Y += 300
+	}
+	s.Board.Woods = []string{"ponderosa-pine"}
+	p.Shelves = append(slices.Clone(p.Shelves), s)
+	i := len(p.Shelves) - 1
+	h, err := Shelf(p, i, "flat-brackets", newID)
+	if err != nil {
+		return i, err
+	}
+	*p = *p.With(i, h)
+	return i, nil
+}
+
+// More puts one more support, upright, hook or post into a shelf: like the one of an id,
+// or the last; at the first free stud, or beside it. It returns the new one's id, or ""
+// where the shelf takes no more.
+func More(p *design.Project, i int, like string, newID func() string) (design.Hung, string) {
+	h := p.Hung(i)
+	s, o := &h.Shelf, Outfit(p, &h.Shelf, newID)
+	if form, _ := s.Form(); form != nil {
+		id := support.More(o, form, like)
+		return h, id
+	}
+	if len(s.Supports) == 0 {
+		return h, ""
+	}
+	k := slices.IndexFunc(s.Supports, func(u design.Support) bool { return u.ID == like })
+	if k < 0 {
+		k = len(s.Supports) - 1
+	}
+	var taken []quantity.Length
+	for _, u := range s.Supports {
+		taken = append(taken, u.X)
+	}
+	u := Another(&h, k, o.Free(taken, s.Supports[k].X), newID)
+	s.Supports = append(s.Supports, u)
+	return h, u.ID
+}
+
+// PlaceAt puts the supports of a shelf at places along the wall, from the left; more are
+// made like the last there is, fewer leave the others out.
+func PlaceAt(p *design.Project, i int, at []quantity.Length, newID func() string) (design.Hung, error) {
+	h := p.Hung(i)
+	if len(h.Shelf.Supports) == 0 {
+		var err error
+		if h, err = Shelf(p, i, "flat-brackets", newID); err != nil {
+			return h, err
+		}
+	}
+	s := &h.Shelf
+	slices.SortStableFunc(s.Supports, func(a, b design.Support) int { return cmp.Compare(a.X, b.X) })
+	for len(s.Supports) < len(at) {
+		s.Supports = append(s.Supports, Another(&h, len(s.Supports)-1, 0, newID))
+	}
+	s.Supports = s.Supports[:len(at)]
+	for k, x := range at {
+		s.Supports[k].X = x
+		if st := h.Fixtures.Standard(support.HangsOn(s.Supports[k].Way())); st != nil {
+			st.X = x
+		}
+	}
+	return h, nil
+}
+
+// Complete puts in what the choices of a shelf's supports or form need and nobody has
+// given yet.
+func Complete(p *design.Project, i int, newID func() string) design.Hung {
+	h := p.Hung(i)
+	o := Outfit(p, &h.Shelf, newID)
+	for k := range h.Shelf.Supports {
+		support.Fill(o, h.Shelf.Supports[k].Way())
+	}
+	if form, _ := h.Shelf.Form(); form != nil {
+		support.Fill(o, form)
+	}
+	return h
+}

@@ -1,0 +1,165 @@
+package support
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// Fixtures are things on a wall that shelves and holders hang on by id, and may share.
+type Fixtures struct {
+	Rails     []Rail     `json:"rails" count:"0 80" usual:"[]"`
+	Standards []Standard `json:"standards" count:"0 80" usual:"[]"`
+	Panels    []Panel    `json:"panels" count:"0 20" usual:"[]"`
+}
+
+// Standard is a slotted upright that brackets clip into: X along the wall, Bottom over
+// the floor; mm.
+type Standard struct {
+	ID     string          `json:"id"`
+	X      quantity.Length `json:"x_mm" label:"along the wall" range:"0 30000"`
+	Bottom quantity.Length `json:"bottom_mm" label:"lower end, over the floor" range:"0 10000"`
+	Height quantity.Length `json:"height_mm" label:"long" range:"40 6000"`
+	Width  quantity.Length `json:"width_mm" label:"wide" range:"5 200" as:"fine"`
+	Plate  quantity.Length `json:"plate_mm" label:"steel, thick" range:"0.5 20" as:"fine"`
+	Screw  hold.Fixing     `json:"screw" title:"Into the wall" label:""`
+	Holes  []StandardHole  `json:"holes" label:"over its lower end" at:"up_mm" count:"0 40"`
+}
+
+// StandardHole is a hole of a standard with a fastener in it, Up over its lower end.
+type StandardHole struct {
+	ID     string          `json:"id"`
+	Up     quantity.Length `json:"up_mm"`
+	Offset quantity.Length `json:"offset_mm"`
+}
+
+// Validate names every problem of a standard by itself.
+func (s *Standard) Validate(p *problem.List) {
+	if !field.Check(p, s) {
+		return
+	}
+	for i, h := range s.Holes {
+		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at.Between("up_mm", float64(h.Up), 0, float64(s.Height))
+		at.Between("offset_mm", float64(h.Offset), -float64(s.Width)/2, float64(s.Width)/2)
+	}
+}
+
+// Panel is a thin back on the studs that rails are screwed to from behind: X and Bottom
+// are its lower left corner, Spots its fasteners into the studs; mm.
+type Panel struct {
+	hold.Made `label:"panel" as:"wood"`
+	ID        string          `json:"id"`
+	X         quantity.Length `json:"x_mm" label:"left edge, along the wall" range:"0 30000"`
+	Bottom    quantity.Length `json:"bottom_mm" label:"lower edge, over the floor" range:"0 10000"`
+	Width     quantity.Length `json:"width_mm" label:"wide" range:"50 10000"`
+	Height    quantity.Length `json:"height_mm" label:"high" range:"50 6000"`
+	Thickness quantity.Length `json:"thickness_mm" label:"thick" range:"2 60" as:"fine"`
+	Screw     hold.Fixing     `json:"screw" title:"Into the studs" label:""`
+	Spots     []Spot          `json:"spots" count:"0 200"`
+}
+
+// Validate names every problem of a panel by itself.
+func (a *Panel) Validate(p *problem.List) {
+	if !field.Check(p, a) {
+		return
+	}
+	for i, s := range a.Spots {
+		at := p.In(fmt.Sprintf("spots[%d]", i))
+		at.Between("x_mm", float64(s.X), float64(a.X), float64(a.X+a.Width))
+		at.Between("y_mm", float64(s.Y), 0, float64(a.Height))
+	}
+}
+
+// Rail, Standard and Panel find a fixture by its id; nil where there is none.
+func (f *Fixtures) Rail(id string) *Rail {
+	return find(f.Rails, func(r *Rail) bool { return r.ID == id })
+}
+
+func (f *Fixtures) Standard(id string) *Standard {
+	return find(f.Standards, func(s *Standard) bool { return s.ID == id })
+}
+
+func (f *Fixtures) Panel(id string) *Panel {
+	return find(f.Panels, func(p *Panel) bool { return p.ID == id })
+}
+
+func find[T any](all []T, is func(*T) bool) *T {
+	for i := range all {
+		if is(&all[i]) {
+			return &all[i]
+		}
+	}
+	return nil
+}
+
+// Under is the rail of an id as a board sees it whose underside is so high over the
+// floor: its lower edge is counted from there. Nil where there is none.
+func (f *Fixtures) Under(id string, underside quantity.Length) *Rail {
+	r := f.Rail(id)
+	if r == nil {
+		return nil
+	}
+	seen := *r
+	seen.Bottom -= underside
+	return &seen
+}
+
+// Fit names what fixtures' fields do not say by themselves: whether they are on a wall
+// of a length, mm, and hang on one another.
+func (f *Fixtures) Fit(p *problem.List, wall quantity.Length) {
+	on := func(at *problem.List, noun string, x, long quantity.Length) {
+		if x < 0 || x+long > wall+1e-6 {
+			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", noun,
+				quantity.Decimal(float64(x), 1), quantity.Decimal(float64(x+long), 1), quantity.Decimal(float64(wall), 1))
+		}
+	}
+	for i := range f.Rails {
+		r, at := &f.Rails[i], p.In(fmt.Sprintf("rails[%d]", i))
+		on(at, r.Noun(), r.X, r.Length)
+		if r.Panel != "" && f.Panel(r.Panel) == nil {
+			at.Add("panel", "there is no panel %q on this wall", r.Panel)
+		}
+	}
+	for i := range f.Standards {
+		on(p.In(fmt.Sprintf("standards[%d]", i)), "standard", f.Standards[i].X, 0)
+	}
+	for i := range f.Panels {
+		on(p.In(fmt.Sprintf("panels[%d]", i)), "panel", f.Panels[i].X, f.Panels[i].Width)
+	}
+}
+
+// Clone copies the fixtures, so that a change of one leaves the others alone.
+func (f Fixtures) Clone() Fixtures {
+	out := Fixtures{Rails: slices.Clone(f.Rails), Standards: slices.Clone(f.Standards), Panels: slices.Clone(f.Panels)}
+	for i := range out.Rails {
+		out.Rails[i].Spots, out.Rails[i].Joints = slices.Clone(out.Rails[i].Spots), slices.Clone(out.Rails[i].Joints)
+	}
+	for i := range out.Standards {
+		out.Standards[i].Holes = slices.Clone(out.Standards[i].Holes)
+	}
+	for i := range out.Panels {
+		out.Panels[i].Spots = slices.Clone(out.Panels[i].Spots)
+	}
+	return out
+}
+
+// onStandard is how far a bracket may stand beside the standard that it clips into, mm.
+const onStandard = 2.0
+
+// clips names what keeps a bracket at x from clipping into its standard, or "".
+func (f *Fixtures) clips(id string, x quantity.Length) string {
+	s := f.Standard(id)
+	switch {
+	case s == nil:
+		return fmt.Sprintf("there is no standard %q on this wall", id)
+	case math.Abs(float64(s.X-x)) > onStandard:
+		return fmt.Sprintf("the bracket is at %s mm, its standard at %s: move one of them", quantity.Decimal(float64(x), 1), quantity.Decimal(float64(s.X), 1))
+	}
+	return ""
+}

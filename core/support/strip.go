@@ -1,0 +1,96 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/hold"
+	"aguante/core/working"
+)
+
+// strip is a rail that pins stand in.
+type strip struct{ plainRail }
+
+func (strip) kind() RailKind { return Strip }
+func (strip) noun() string   { return "strip" }
+
+func (strip) hang(r *railed, _ Boarded) Shared { return &stripped{r} }
+
+// marks are its bores, from its left end.
+func (strip) marks(r *railed) []hold.Fact {
+	out := []hold.Fact{}
+	for i, on := range r.riders {
+		out = append(out, hold.Long(fmt.Sprintf("bore %d, from the strip's left end", i+1), on.X-float64(r.X)))
+	}
+	up := r.set.Thickness/2 - float64(r.Bottom)
+	return append(out, hold.Long("bores, up from the strip's lower edge", up), hold.Long("and from its upper edge", float64(r.Height)-up))
+}
+
+// stripped is a strip in its place: it may twist between its columns, and split.
+type stripped struct{ *railed }
+
+func (r *stripped) Links() []SharedLink {
+	return append(r.railed.Links(),
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
+}
+
+// twists is the strip in torsion between a pin and the columns beside it.
+func (r *stripped) twists(sh *working.Sheet, all []hold.Action) hold.Use {
+	worst, at, part := 0.0, 0, 0.0
+	for i, a := range all {
+		l, k := r.nearest(r.riders[i].X)
+		if k < 0 || math.Abs(r.lengths[l].Columns[k].X-r.riders[i].X) < 1 {
+			continue
+		}
+		w := 1.0
+		if cols := r.lengths[l].Columns; len(cols) > 1 {
+			w = min(1, leverShare(cols, k, r.riders[i].X))
+		}
+		if t := math.Abs(r.riders[i].On(nil, a).M) * w; t > worst {
+			worst, at, part = t, i, w
+		}
+	}
+	on := r.set.Bases[all[at].Case]
+	side := min(float64(r.Height), float64(r.Thickness))
+	tau, fv := worst/(0.208*side*side*side), r.board.Shear(sh, on)
+	if sh.On() {
+		sh.Add("T", "twist in the strip from the worst pin to the column beside it, part of the pin's moment", "M × part", worst, working.Moment, "statics",
+			working.In("M", math.Abs(r.riders[at].On(nil, all[at]).M), working.Moment), working.In("part", part, working.Ratio))
+		sh.Add("τ", "shear stress at the middle of its face, a being its smaller side", "T / (0.208 × a³)", tau, working.Stress, "statics; square, low for others",
+			working.In("T", worst, working.Moment), working.In("a", side, working.Length))
+		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
+	}
+	return hold.Use{Used: tau / fv, How: "shears as it twists"}
+}
+
+// splits is the strip torn along its grain: by a pin that presses it down at
+// mid-height, or by the screws of a column that hold it up (EC5 8.1.4).
+func (r *stripped) splits(sh *working.Sheet, all []hold.Action) hold.Use {
+	b, h := float64(r.Thickness), float64(r.Height)
+	on := r.set.Bases[all[0].Case]
+	worst, used, edge, force := "", -1.0, 0.0, 0.0
+	ask := func(what string, he, f float64) {
+		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
+			worst, used, edge, force = what, u, he, math.Abs(f)
+		}
+	}
+	for i, a := range all {
+		ask("the worst pin, from the lower edge", r.set.Thickness/2-float64(r.Bottom), r.riders[i].On(nil, a).V)
+	}
+	for l := range r.lengths {
+		s := &r.lengths[l]
+		for k := range s.Columns {
+			low := math.Inf(1)
+			for _, i := range s.Columns[k].Holes {
+				low = min(low, s.Holes[i].Y-s.Low)
+			}
+			ask("the worst column of fasteners, from the upper edge", h-low, r.carries(nil, l, k, all).V)
+		}
+	}
+	if sh.On() {
+		f := hold.Splitting(sh, b, h, edge, on)
+		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force), working.In("F90", f, working.Force))
+	}
+	return hold.Use{Used: used, How: "splits along its grain"}
+}

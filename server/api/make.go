@@ -1,0 +1,71 @@
+package api
+
+import (
+	"errors"
+	"net/http"
+	"slices"
+
+	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/server/contract"
+)
+
+// make makes something new on a wall. Completing takes a design that is not whole yet; all
+// else a valid one.
+func (a *Server) make(c *gin.Context) {
+	var q contract.MakeRequest
+	if !a.body(c, &q) {
+		return
+	}
+	reply, err := made(&q)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, reply)
+}
+
+func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
+	id := uuid.NewString
+	if q.What == contract.MakeWall {
+		reply.Project, err = dress.NewProject(q.Units, id)
+		return reply, err
+	}
+	if q.Design == nil {
+		return reply, errors.Join(errRequest, errors.New("there is no design"))
+	}
+	if q.What != contract.MakeComplete {
+		if bad := q.Design.Validate(); len(bad) > 0 {
+			return reply, check.Invalid(bad)
+		}
+	}
+	if q.What == contract.MakeShelf {
+		i, err := dress.AddShelf(q.Design, id)
+		if err != nil {
+			return reply, err
+		}
+		h := q.Design.Hung(i)
+		return contract.MakeReply{Hung: &h, New: h.Shelf.ID}, nil
+	}
+	i := slices.IndexFunc(q.Design.Shelves, func(s design.Shelf) bool { return s.ID == q.Shelf })
+	if i < 0 {
+		return reply, errors.Join(errRequest, errors.New("there is no such shelf in the design"))
+	}
+	var h design.Hung
+	switch q.What {
+	case contract.MakeSupport:
+		h, reply.New = dress.More(q.Design, i, q.Like, id)
+	case contract.MakePlaces:
+		h, err = dress.PlaceAt(q.Design, i, q.At, id)
+	case contract.MakeComplete:
+		h = dress.Complete(q.Design, i, id)
+	default:
+		return reply, errors.Join(errRequest, errors.New("that cannot be made"))
+	}
+	reply.Hung = &h
+	return reply, err
+}

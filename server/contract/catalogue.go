@@ -1,0 +1,81 @@
+package contract
+
+import (
+	"reflect"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/fastener"
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/support"
+	"aguante/core/wall"
+)
+
+// Catalogue is everything that can be chosen by key, and what the screen says of fields.
+type Catalogue struct {
+	Woods     []material.Wood           `json:"woods"`
+	Grades    []material.Grade          `json:"grades"`
+	Lumber    []material.Lumber         `json:"lumber"`
+	Panels    []material.Panel          `json:"panels"`
+	Sizes     []material.Size           `json:"sizes"`
+	Fasteners []fastener.Type           `json:"fasteners"`
+	Contents  []load.Row                `json:"contents"`
+	Ways      []support.Recipe          `json:"ways"`
+	Words     map[string][]field.Choice `json:"words"`  // of each type that takes only some
+	Fields    map[string][]field.Group  `json:"fields"` // of each way and form, and of what they are made of
+	Usual     Usual                     `json:"usual"`
+}
+
+// Usual is new things as they usually are, with no id and no place yet.
+type Usual struct {
+	Stud     wall.Stud      `json:"stud"`
+	Item     load.Item      `json:"item"`
+	KeepOuts []wall.KeepOut `json:"keep_outs"`
+}
+
+// NewCatalogue gathers the tables.
+func NewCatalogue() Catalogue {
+	c := Catalogue{
+		Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(),
+		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
+		Words: map[string][]field.Choice{}, Fields: map[string][]field.Group{},
+		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts()},
+	}
+	for _, w := range choosers() {
+		c.Words[nameOf(reflect.TypeOf(w))] = w.Choices()
+	}
+	for name, w := range support.AllWays() {
+		c.Fields[name] = field.Groups(reflect.TypeOf(w).Elem())
+	}
+	for name, f := range support.AllForms() {
+		c.Fields[name] = field.Groups(reflect.TypeOf(f).Elem())
+	}
+	c.Fields["rail"] = field.Groups(reflect.TypeFor[support.Rail]())
+	c.Fields["standard"] = field.Groups(reflect.TypeFor[support.Standard]())
+	c.Fields["notch"] = field.Groups(reflect.TypeFor[support.Notch]())
+	return c
+}
+
+// choosers are the words that the screen offers or writes.
+func choosers() []field.Chooser {
+	return []field.Chooser{
+		material.Dry, material.Years, material.FlatSawn, design.Nothing, design.NoAccident, design.Eye, design.Solid, design.Down, load.Back, load.ByCount,
+		load.Shape(""), wall.WoodStuds, wall.Gypsum, wall.Cable, wall.ByTape, hold.LapJoint, hold.WorkingLoad, hold.Unmarked, hold.RoleBar, fastener.InLining, check.Holds,
+		support.Kind(""), support.Strip,
+	}
+}
+
+// nameOf is a type's name, with its package's where two would have the same.
+func nameOf(t reflect.Type) string {
+	switch t {
+	case reflect.TypeFor[wall.Kind]():
+		return "WallKind"
+	case reflect.TypeFor[support.Kind]():
+		return "SupportKind"
+	}
+	return t.Name()
+}
