@@ -124,7 +124,8 @@ func slug(s string) string {
 // answerForm checks what holds without a board.
 func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	g := newStand(p, s, form)
-	out := blank(s)
+	out := blank(p, s)
+	out.Tiers, out.Hangs = form.Tiers(), support.Hangs(form)
 	out.Form, out.Evenly, out.Self = g.noun, g.even, quantityMass(g.on.Self())
 	if !g.even {
 		out.Asked = g.asked

@@ -44,7 +44,10 @@ type Report struct {
 type Shelf struct {
 	ID         string       `json:"id"`
 	Name       string       `json:"name"`
-	Form       string       `json:"form,omitempty"` // what it is, where it is no shelf
+	Form       string       `json:"form,omitempty"`  // what it is, where it is no shelf
+	Way        string       `json:"way,omitempty"`   // key of the way that it hangs in
+	Tiers      []float64    `json:"tiers_mm"`        // how high over its underside, or its foot, goods stand
+	Hangs      bool         `json:"hangs,omitempty"` // goods hang down from there
 	Verdict    Verdict      `json:"verdict"`
 	Why        string       `json:"why,omitempty"` // of a verdict that cannot be given
 	Asked      float64      `json:"asked_kg"`

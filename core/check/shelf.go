@@ -9,8 +9,9 @@ import (
 )
 
 // blank is an answer that says nothing yet.
-func blank(s *design.Shelf) Shelf {
+func blank(p *design.Project, s *design.Shelf) Shelf {
 	out := Shelf{
+		Way: p.WayOf(s), Tiers: []float64{float64(s.Thickness)},
 		ID: s.ID, Name: s.Name, Verdict: Holds,
 		NotKnown: []string{}, OnAssumed: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
 		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{},
@@ -24,7 +25,7 @@ func blank(s *design.Shelf) Shelf {
 // report gathers the links into the shelf's answer.
 func (r *run) report(p *design.Project, all []found) Shelf {
 	s := r.shelf
-	out := blank(s)
+	out := blank(p, s)
 	out.Evenly, out.Self = r.even, quantityMass(r.selfW*float64(s.Length))
 	if !r.even {
 		out.Asked = r.asked

@@ -246,6 +246,16 @@ func (s *Support) Way() support.Way { return s.Ways.Way(s.Kind) }
 // underside; nil where there is none.
 func (p *Project) RailOf(s *Shelf) *support.Rail { return p.Fixtures.Under(s.Rail, s.Y) }
 
+// WayOf is the key of the way that a shelf hangs in, or "" where nothing holds it yet.
+func (p *Project) WayOf(s *Shelf) string {
+	form, _ := s.Form()
+	var first *support.Ways
+	if len(s.Supports) > 0 {
+		first = &s.Supports[0].Ways
+	}
+	return support.WayOf(first, p.Fixtures.Rail(s.Rail), form)
+}
+
 // UnmarshalJSON reads a project onto what is usual; an old one is upgraded first.
 func (p *Project) UnmarshalJSON(b []byte) error {
 	type plain Project

@@ -20,20 +20,34 @@ func NewProject(u design.Units, newID func() string) (*design.Project, error) {
 	p := &design.Project{}
 	field.Usual(p)
 	p.Format, p.Version, p.Name, p.Units = design.Format, design.Version, "New wall", u
-	step := 400.0
 	p.Wall.Length, p.Wall.Height = 3000, 2400
 	if u.Length == design.Inches {
-		step, p.Wall.Length, p.Wall.Height = 406.4, 3048, 2438.4
+		p.Wall.Length, p.Wall.Height = 120*25.4, 96*25.4
 	}
+	step := Spacings()[slices.IndexFunc(Spacings(), func(s Spacing) bool { return s.Unit == u.Length })].Step
 	p.Wall.Lining = wall.Lining{Kind: wall.Gypsum, Thickness: 12.7}
 	for i := range 7 {
 		st := NewStud()
-		st.ID, st.X, st.Found = newID(), quantity.Length(step/2+float64(i)*step), wall.ByGuess
+		st.ID, st.X, st.Found = newID(), step/2+quantity.Length(i)*step, wall.ByGuess
 		p.Wall.Studs = append(p.Wall.Studs, st)
 	}
-	i, err := AddShelf(p, newID)
-	_ = i
+	_, err := AddShelf(p, newID)
 	return p, err
+}
+
+// Spacing is how far apart studs usually are, and in which unit people say it.
+type Spacing struct {
+	Name string            `json:"name"`
+	Unit design.LengthUnit `json:"unit"`
+	Step quantity.Length   `json:"step_mm"`
+}
+
+// Spacings are the usual ones, the nearest of each unit first.
+func Spacings() []Spacing {
+	return []Spacing{
+		{"16 in", design.Inches, 16 * 25.4}, {"24 in", design.Inches, 24 * 25.4},
+		{"400 mm", design.Millimetres, 400}, {"600 mm", design.Millimetres, 600},
+	}
 }
 
 // NewStud is a stud as they usually are, nowhere yet.

@@ -23,7 +23,7 @@ func (hookBoard) noun() string   { return "board" }
 type HookRail struct {
 	Peg   Peg `json:"peg" title:"Hooks"`
 	Rail  `title:"Board" but:"kind,x_mm,bottom_mm,length_mm"`
-	Hooks []Hanger `json:"hooks" count:"0 60"`
+	Hooks []Hanger `json:"hooks" count:"0 60" stands:"yes"`
 }
 
 // Hanger is one hook, at X along the wall.

@@ -28,7 +28,7 @@ type SheetRack struct {
 	Joint     hold.Joint        `json:"joint" title:"Arm to upright" label:""`
 	Screw     hold.Fixing       `json:"screw" title:"Into the wall" label:""`
 	Rows      []quantity.Length `json:"rows_mm" label:"over the floor" count:"0 60" range:"0 6000"`
-	Frames    []Upright         `json:"frames" count:"0 24"`
+	Frames    []Upright         `json:"frames" count:"0 24" stands:"yes"`
 }
 
 // Noun is what it is called.

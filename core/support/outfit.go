@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"sync"
 
 	"aguante/core/hold"
 	"aguante/core/quantity"
@@ -38,7 +39,9 @@ const (
 type cook interface{ recipes() []Recipe }
 
 // Recipes lists what can be chosen, the plain ones first.
-func Recipes() []Recipe {
+func Recipes() []Recipe { return slices.Clone(recipes()) }
+
+var recipes = sync.OnceValue(func() []Recipe {
 	var out []Recipe
 	from := func(v any) {
 		if c, ok := v.(cook); ok {
@@ -59,6 +62,23 @@ func Recipes() []Recipe {
 		}
 	}
 	return out
+})
+
+// WayOf is the key of the recipe that a shelf's first support, its rail or its form is of;
+// each nil where there is none.
+func WayOf(first *Ways, rail *Rail, form Form) string {
+	if c, ok := form.(cook); ok {
+		return c.recipes()[0].Key
+	}
+	if first == nil {
+		first = &Ways{}
+	}
+	for _, r := range recipes() {
+		if r.Is != nil && r.Is(first, rail) {
+			return r.Key
+		}
+	}
+	return ""
 }
 
 // Outfit is a shelf being dressed: where it is on which wall and what its board is, which

@@ -30,7 +30,7 @@ type Rack struct {
 	Screw     hold.Fixing       `json:"screw" title:"Into the wall" label:""`
 	Rows      []quantity.Length `json:"rows_mm" label:"over the foot" count:"0 60" range:"0 6000"`
 	Ledger    *RackLedger       `json:"ledger,omitempty" title:"A ledger under the uprights" add:"put a ledger under the uprights" drop:"take it out"`
-	Uprights  []Upright         `json:"uprights" count:"0 24"`
+	Uprights  []Upright         `json:"uprights" count:"0 24" stands:"yes"`
 	Bed       float64           `json:"bed,omitempty" range:"0 1000000"`
 }
 

@@ -32,9 +32,10 @@ type Catalogue struct {
 
 // Usual is new things as they usually are, with no id and no place yet.
 type Usual struct {
-	Stud     wall.Stud      `json:"stud"`
-	Item     load.Item      `json:"item"`
-	KeepOuts []wall.KeepOut `json:"keep_outs"`
+	Stud     wall.Stud       `json:"stud"`
+	Item     load.Item       `json:"item"`
+	KeepOuts []wall.KeepOut  `json:"keep_outs"`
+	Spacings []dress.Spacing `json:"spacings"` // of studs
 }
 
 // NewCatalogue gathers the tables.
@@ -43,7 +44,7 @@ func NewCatalogue() Catalogue {
 		Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(),
 		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
 		Words: map[string][]field.Choice{}, Fields: map[string][]field.Group{},
-		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts()},
+		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts(), dress.Spacings()},
 	}
 	for _, w := range choosers() {
 		c.Words[nameOf(reflect.TypeOf(w))] = w.Choices()

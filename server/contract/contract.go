@@ -397,26 +397,42 @@ func number(v float64) json.Number { return json.Number(strconv.FormatFloat(v, '
 
 // WireSchema describes what crosses the wire, for making the front end's types.
 func WireSchema() ([]byte, error) {
+	taken := map[string]reflect.Type{}
 	r := &jsonschema.Reflector{Mapper: words, Namer: func(t reflect.Type) string {
-		switch t {
-		case reflect.TypeFor[improve.Answer]():
-			return "Improvements"
-		case reflect.TypeFor[improve.Row]():
-			return "WayRow"
-		case reflect.TypeFor[scan.Reading]():
-			return "ScanReading"
-		case reflect.TypeFor[scan.Mark]():
-			return "StudMark"
-		case reflect.TypeFor[check.Section]():
-			return "SectionReport"
-		case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Rail](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
-			return t.Name() + "Report" // the design has one of each too
+		name := wireName(t)
+		if t.Kind() == reflect.Struct {
+			if have, ok := taken[name]; ok && have != t {
+				panic(fmt.Sprintf("%s and %s would both be %s on the wire", have, t, name))
+			}
+			taken[name] = t
 		}
-		return t.Name()
+		return name
 	}}
 	s := r.Reflect(&wire{})
-	s.ID = ""
+	s.ID, s.Extras = "", map[string]any{"x-lists": lists()}
 	return write(s)
+}
+
+// wireName is what a type is called on the wire: its own name, but where two would be
+// called the same.
+func wireName(t reflect.Type) string {
+	switch t {
+	case reflect.TypeFor[improve.Answer]():
+		return "Improvements"
+	case reflect.TypeFor[improve.Row]():
+		return "WayRow"
+	case reflect.TypeFor[scan.Reading]():
+		return "ScanReading"
+	case reflect.TypeFor[scan.Mark]():
+		return "StudMark"
+	case reflect.TypeFor[support.Panel]():
+		return "BackPanel"
+	case reflect.TypeFor[check.Section]():
+		return "SectionReport"
+	case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Rail](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
+		return t.Name() + "Report" // the design has one of each too
+	}
+	return t.Name()
 }
 
 func write(s *jsonschema.Schema) ([]byte, error) {

@@ -6,6 +6,9 @@ Own: Own
 LadderRequest: LadderRequest
 Ladder: Ladder
 DressRequest: DressRequest
+MakeRequest: MakeRequest
+MakeReply: MakeReply
+Hung: Hung
 ShelfRequest: ShelfRequest
 Places: Places
 PartsTable: PartsTable
@@ -47,7 +50,14 @@ panels: Panel[]
 sizes: Size[]
 fasteners: Type[]
 contents: Row[]
-ways: Way[]
+ways: Recipe[]
+words: {
+[k: string]: Choice[]
+}
+fields: {
+[k: string]: Group[]
+}
+usual: Usual
 }
 export interface Wood {
 key: string
@@ -140,7 +150,7 @@ depth_mm: number
 height_mm: number
 basis: string
 }
-export interface Way {
+export interface Recipe {
 key: string
 name: string
 words: string
@@ -149,10 +159,82 @@ form: boolean
 tools: string[]
 hands: string
 }
+export interface Choice {
+key: string
+label: string
+}
+export interface Group {
+title?: string
+path?: string
+add?: string
+drop?: string
+fields: Shown[]
+}
+export interface Shown {
+path: string
+label: string
+kind: ("length" | "fine" | "mass" | "count" | "number" | "degrees" | "choice" | "yes" | "wood" | "places" | "rows" | "special")
+type?: string
+choices?: Choice[]
+only?: Only[]
+at?: string
+}
+export interface Only {
+path: string
+values: string[]
+}
+export interface Usual {
+stud: Stud
+item: Item
+keep_outs: KeepOut[]
+spacings: Spacing[]
+}
+export interface Stud {
+id: string
+x_mm: number
+width_mm: number
+depth_mm: number
+doubt_mm: number
+wood: string
+found?: ("tape" | "scanner" | "stand-in" | "guess")
+condition?: ("dry" | "damp" | "drying" | "wet")
+}
+export interface Item {
+id: string
+name: string
+shape: ("box" | "jars" | "cans" | "books")
+by: ("count" | "length")
+count?: number
+each_kg: number
+each_low_kg?: number
+per_metre_kg?: number
+per_metre_low_kg?: number
+from_mm: number
+to_mm: number
+place: ("back" | "middle" | "front")
+depth_mm?: number
+height_mm: number
+level?: number
+hook?: string
+}
+export interface KeepOut {
+id: string
+kind: ("cable" | "pipe" | "duct" | "outlet" | "window" | "door" | "rail" | "uneven")
+name?: string
+x_mm: number
+y_mm: number
+width_mm: number
+height_mm: number
+}
+export interface Spacing {
+name: string
+unit: ("in" | "mm")
+step_mm: number
+}
 export interface Own {
 contents: Row[]
 boards: Stock[]
-parts: Part[]
+parts: StockPart[]
 }
 export interface Stock {
 key: string
@@ -165,7 +247,7 @@ e_mpa: number
 spread: number
 moisture_pct?: number
 }
-export interface Part {
+export interface StockPart {
 key: string
 name: string
 kind: ("screw" | "anchor" | "bracket" | "hook")
@@ -199,6 +281,7 @@ version: number
 name: string
 units: Units
 wall: Wall
+fixtures: Fixtures
 shelves: Shelf[]
 }
 export interface Units {
@@ -217,23 +300,83 @@ export interface Lining {
 kind: ("gypsum" | "plaster" | "boards" | "none")
 thickness_mm: number
 }
-export interface Stud {
-id: string
-x_mm: number
-width_mm: number
-depth_mm: number
-doubt_mm: number
-wood: string
-assumed?: boolean
+export interface Fixtures {
+rails: Rail[]
+standards: Standard[]
+panels: BackPanel[]
 }
-export interface KeepOut {
+export interface Rail {
+wood: string
+grade: string
 id: string
-kind: ("cable" | "pipe" | "duct" | "outlet" | "window" | "door" | "rail" | "uneven")
-name?: string
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
+x_mm: number
+length_mm: number
+bottom_mm: number
+height_mm: number
+thickness_mm: number
+bevel_deg?: number
+joints_mm?: number[]
+spots: Spot[]
+screw: Fixing
+gap_mm?: number
+kerf_mm?: number
+lock?: boolean
+panel?: string
+}
+export interface Spot {
+id: string
 x_mm: number
 y_mm: number
+screw?: Fixing
+}
+export interface Fixing {
+type: string
+length_mm: number
+rating?: Rating
+head_mm?: number
+recess_mm?: number
+angle_deg?: number
+own?: Measured
+undrilled?: boolean
+from_behind?: boolean
+}
+export interface Rating {
+pull_kg: number
+shear_kg: number
+means: ("working" | "ultimate" | "unstated")
+}
+export interface Measured {
+d_mm?: number
+root_mm?: number
+head_mm?: number
+}
+export interface Standard {
+id: string
+x_mm: number
+bottom_mm: number
+height_mm: number
+width_mm: number
+plate_mm: number
+screw: Fixing
+holes: StandardHole[]
+}
+export interface StandardHole {
+id: string
+up_mm: number
+offset_mm: number
+}
+export interface BackPanel {
+wood: string
+grade: string
+id: string
+x_mm: number
+bottom_mm: number
 width_mm: number
 height_mm: number
+thickness_mm: number
+screw: Fixing
+spots: Spot[]
 }
 export interface Shelf {
 id: string
@@ -246,7 +389,7 @@ thickness_mm: number
 board: Board
 build: Build
 supports: Support[]
-rail?: Rail
+rail?: string
 rack?: Rack
 hook_rail?: HookRail
 frame?: StandingFrame
@@ -315,8 +458,9 @@ top?: boolean
 }
 export interface Support {
 id: string
-kind: string
+kind: ("flat-bracket" | "braced-bracket" | "timber-bracket" | "pin" | "hidden-bracket" | "holder" | "side-cleat" | "keyhole")
 x_mm: number
+backer?: string
 flat_bracket?: FlatBracket
 braced_bracket?: Braced
 timber_bracket?: TimberBracket
@@ -338,25 +482,6 @@ holes: BracketHole[]
 hole_mm: number
 board_screws?: BoardScrews
 }
-export interface Fixing {
-type: string
-length_mm: number
-rating?: Rating
-head_mm?: number
-recess_mm?: number
-angle_deg?: number
-own?: Measured
-}
-export interface Rating {
-pull_kg: number
-shear_kg: number
-means: ("working" | "ultimate" | "unstated")
-}
-export interface Measured {
-d_mm?: number
-root_mm?: number
-head_mm?: number
-}
 export interface BracketHole {
 id: string
 from_corner_mm: number
@@ -370,6 +495,8 @@ head_mm?: number
 recess_mm?: number
 angle_deg?: number
 own?: Measured
+undrilled?: boolean
+from_behind?: boolean
 count: number
 from_wall_mm: number
 }
@@ -379,8 +506,8 @@ leg_mm: number
 width_mm: number
 plate_mm: number
 rating: BracketRating
-standard?: Standard
-screw: Fixing
+standard?: string
+screw?: Fixing
 holes: PlateHole[]
 board_screws?: BoardScrews
 }
@@ -388,10 +515,6 @@ export interface BracketRating {
 kg: number
 pair?: boolean
 means: ("working" | "ultimate" | "unstated")
-}
-export interface Standard {
-above_mm: number
-below_mm: number
 }
 export interface PlateHole {
 id: string
@@ -423,6 +546,7 @@ d_mm?: number
 deep_mm?: number
 high_mm?: number
 made?: Made
+splines?: ("across" | "along")
 }
 export interface Point {
 x_mm: number
@@ -436,6 +560,7 @@ export interface Brace {
 out_mm: number
 down_mm: number
 high_mm: number
+ends?: ("notched" | "butted")
 screw?: Fixing
 count?: number
 }
@@ -473,6 +598,7 @@ wide_mm: number
 high_mm: number
 }
 export interface Holder {
+on?: string
 spacer: boolean
 lock?: boolean
 hook: Hook
@@ -504,7 +630,7 @@ export interface Side {
 wood: string
 grade: string
 id: string
-kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
 x_mm: number
 length_mm: number
 bottom_mm: number
@@ -517,13 +643,9 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
+panel?: string
 at: ("left" | "right")
 studs: Stud[]
-}
-export interface Spot {
-id: string
-x_mm: number
-y_mm: number
 }
 export interface Keyhole {
 routed: boolean
@@ -537,24 +659,6 @@ grade: string
 hole: string
 rating?: Rating
 screw: Fixing
-}
-export interface Rail {
-wood: string
-grade: string
-id: string
-kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
-x_mm: number
-length_mm: number
-bottom_mm: number
-height_mm: number
-thickness_mm: number
-bevel_deg?: number
-joints_mm?: number[]
-spots: Spot[]
-screw: Fixing
-gap_mm?: number
-kerf_mm?: number
-lock?: boolean
 }
 export interface Rack {
 levels: Level[]
@@ -606,7 +710,7 @@ peg: Peg
 wood: string
 grade: string
 id: string
-kind: ("strip" | "cleat" | "block" | "ledger" | "hooks")
+kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
 x_mm: number
 length_mm: number
 bottom_mm: number
@@ -619,6 +723,7 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
+panel?: string
 hooks: Hanger[]
 }
 export interface Peg {
@@ -632,7 +737,7 @@ grade: string
 flange_mm?: number
 apart_mm?: number
 count?: number
-screw: Fixing
+screw?: Fixing
 }
 export interface Hanger {
 id: string
@@ -690,23 +795,6 @@ count: number
 rows_mm: number
 screw: Fixing
 }
-export interface Item {
-id: string
-name: string
-shape: ("box" | "jars" | "cans" | "books")
-by: ("count" | "length")
-count?: number
-each_kg: number
-each_low_kg?: number
-per_metre_kg?: number
-per_metre_low_kg?: number
-from_mm: number
-to_mm: number
-place: ("back" | "middle" | "front")
-depth_mm?: number
-height_mm: number
-level?: number
-}
 export interface SagLimit {
 school: ("eye" | "span/360" | "span/240" | "span/180" | "figure")
 figure_mm?: number
@@ -735,6 +823,23 @@ design: Project
 shelf: string
 way: string
 }
+export interface MakeRequest {
+what: ("wall" | "shelf" | "support" | "places" | "complete")
+units?: Units
+design?: Project
+shelf?: string
+like?: string
+at_mm?: number[]
+}
+export interface MakeReply {
+project?: Project
+hung?: Hung
+new?: string
+}
+export interface Hung {
+shelf: Shelf
+fixtures: Fixtures
+}
 export interface ShelfRequest {
 design: Project
 shelf: string
@@ -756,7 +861,7 @@ studs?: Place
 }
 export interface PartsTable {
 text: string
-parts: Part[]
+parts: StockPart[]
 bad: Bad[]
 }
 export interface Bad {
@@ -772,6 +877,7 @@ checked: number
 export interface Idea {
 words: string
 shelf: Shelf
+fixtures: Fixtures
 holds: Limit
 straight: Limit
 breaks?: Limit
@@ -791,7 +897,7 @@ key: string
 name: string
 why?: string
 now?: boolean
-shelf?: Shelf
+hung?: Hung
 verdict?: ("holds" | "sags" | "gives" | "cannot-say")
 holds: Limit
 straight: Limit
@@ -943,6 +1049,9 @@ export interface ShelfReport {
 id: string
 name: string
 form?: string
+way?: string
+tiers_mm: number[]
+hangs?: boolean
 verdict: ("holds" | "sags" | "gives" | "cannot-say")
 why?: string
 asked_kg: number
@@ -1292,3 +1401,4 @@ path: string
 message: string
 line?: number
 }
+export const FORMS = {"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"]} as const

@@ -2,8 +2,8 @@ import { useEffect, useRef } from "react";
 import { area, curveMonotoneX } from "d3-shape";
 import type { Link, ShelfReport } from "../api/types.gen";
 import { asked } from "../format";
-import { useBench } from "./context";
-import { figureOf, named, OWN, ROLE } from "./words";
+import { useBench, useWords } from "./context";
+import { figureOf, named, OWN } from "./words";
 
 const MOST = 3; // thicker than this is drawn broken off
 const ONE = 20; // pixels for what is asked
@@ -16,6 +16,7 @@ interface Part {
 /** The load's way to the stud: a band as thick as what each link holds of what is asked. */
 export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
   const { design, light, lit, openWorking } = useBench();
+  const roles = new Map<string, string>(useWords()("Role"));
   const u = design.units;
   const parts: Part[] = [
     { link: null, ratio: 1 },
@@ -124,7 +125,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
                 onBlur={() => light(null)}
                 onClick={() => openWorking(link.id)}
               >
-                {OWN.includes(link.role) ? link.name : (ROLE[link.role] ?? link.name)}
+                {OWN.includes(link.role) ? link.name : (roles.get(link.role) ?? link.name)}
                 <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(link, u)}</span>
               </button>
             ) : (

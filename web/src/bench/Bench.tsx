@@ -1,8 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useLayoutEffect, useMemo, useReducer, useRef, useState } from "react";
+import { useCallback, useLayoutEffect, useReducer, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { api, Away, reason, Refused } from "../api/client";
-import type { Catalogue, Column as ColumnReport, Saved, Shelf, ShelfReport } from "../api/types.gen";
+import type {
+  Catalogue,
+  Column as ColumnReport,
+  MakeRequest,
+  Project,
+  Saved,
+  Shelf,
+  ShelfReport,
+} from "../api/types.gen";
 import { FrontView } from "../drawing/FrontView";
 import { SectionView } from "../drawing/SectionView";
 import { SideView, type Side } from "../drawing/SideView";
@@ -15,19 +23,19 @@ import { Sheet } from "../ui/Sheet";
 import { download } from "../ui/files";
 import { Band } from "./Band";
 import { BenchProvider, linkOf, reportOf, useBench, type BenchValue, type Stage } from "./context";
-import { put } from "../stages/hold/parts";
-import { formOf, partsOf, setRail, setShelf, setSupport, shelfOf, type Edit, type Selection } from "./edit";
-import { history } from "./history";
 import { Cautions } from "./Cautions";
 import { HistorySheet } from "./HistorySheet";
 import { TopBar } from "./TopBar";
 import { useCheck } from "./useCheck";
 import { KEYS, useKeys } from "./useKeys";
-import { pending, useSync } from "./useSync";
+import { pending, useSync, type Pending } from "./useSync";
 import { Clash } from "./Clash";
 import { useSize } from "../ui/useSize";
 import { Verdict } from "./Verdict";
 import { WorkingSheet } from "./WorkingSheet";
+import { hang, put, setRail, setShelf, setSupport, type Edit } from "../model/edit";
+import { formOf, partsOf, railOf, shelfOf, type Selection } from "../model/find";
+import { history } from "../model/history";
 
 const PANEL: Record<Stage, () => React.ReactNode> = {
   Load: LoadPanel,
@@ -52,7 +60,15 @@ export function BenchPage() {
     staleTime: Infinity,
     retry: retryAway,
   });
-  const err = saved.error ?? catalogue.error;
+  const kept = useQuery({
+    queryKey: ["kept", id, saved.data?.document.version],
+    enabled: saved.data !== undefined,
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: retryAway,
+    queryFn: () => upgraded(id, saved.data?.document.version ?? 0),
+  });
+  const err = saved.error ?? catalogue.error ?? kept.error;
   if (err)
     return (
       <main className="p-6">
@@ -62,16 +78,28 @@ export function BenchPage() {
         </a>
       </main>
     );
-  if (!saved.data || !catalogue.data) return <main className="p-6 text-soft">Opening the wall.</main>;
+  if (!saved.data || !catalogue.data || kept.data === undefined)
+    return <main className="p-6 text-soft">Opening the wall.</main>;
   return (
-    <Bench key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`} saved={saved.data} catalogue={catalogue.data} />
+    <Bench
+      key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`}
+      saved={saved.data}
+      kept={kept.data}
+      catalogue={catalogue.data}
+    />
   );
+}
+
+/** What this browser still holds of a project, as a document of today's version. */
+async function upgraded(id: string, version: number): Promise<Pending | null> {
+  const kept = pending(id);
+  if (!kept || kept.document.version === version) return kept;
+  return { ...kept, document: await api.readFile(JSON.stringify(kept.document)) };
 }
 
 const retryAway = (n: number, err: Error) => err instanceof Away && n < 60;
 
-function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
-  const kept = useMemo(() => pending(saved.id), [saved.id]);
+function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null; catalogue: Catalogue }) {
   const usable = kept !== null && kept.base === saved.version;
   const [h, dispatch] = useReducer(history, {
     past: [],
@@ -117,6 +145,29 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     dispatch({ type: "edit", next });
     return null;
   }, []);
+  const complete = useCallback(async (id: string, e: Edit) => {
+    const next = e(latest.current);
+    try {
+      const { hung } = await api.make({ what: "complete", design: next, shelf: id });
+      dispatch({ type: "edit", next: hung ? hang(hung)(next) : next });
+    } catch (err) {
+      return reason(err);
+    }
+    return null;
+  }, []);
+  const make = useCallback(
+    async (q: Omit<MakeRequest, "design">) => {
+      try {
+        const { hung, new: made } = await api.make({ ...q, design: latest.current });
+        if (hung) dispatch({ type: "edit", next: hang(hung)(latest.current) });
+        if (hung && made) choose(made === hung.shelf.id ? { kind: "shelf", id: made } : { kind: "support", id: made });
+      } catch (err) {
+        return reason(err);
+      }
+      return null;
+    },
+    [choose],
+  );
   const [gone, setGone] = useState<string[]>([]);
   const [time, setTime] = useState(8);
   const scanner = useScanner(design.name, design.wall.length_mm);
@@ -131,6 +182,8 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     select: choose,
     edit,
     tryEdit,
+    make,
+    complete,
     lit,
     light,
     openWorking: setOpen,
@@ -147,6 +200,7 @@ function Bench({ saved, catalogue }: { saved: Saved; catalogue: Catalogue }) {
     selection,
     select: choose,
     edit,
+    make: (q) => void make(q),
     undo,
     redo,
     setStage,
@@ -232,9 +286,10 @@ function BandArea({ shelf }: { shelf: ShelfReport }) {
 }
 
 /** What the side view is about: what is selected, else what gives first, else the first support. */
-function sideOf(shelf: Shelf, answer: ShelfReport, selection: Selection | null): Side | null {
+function sideOf(p: Project, shelf: Shelf, answer: ShelfReport, selection: Selection | null): Side | null {
   const parts = partsOf(shelf);
-  const wanted = [selection?.id, linkOf(answer, answer.first)?.support, parts[0]?.id, shelf.rail?.id];
+  const rail = railOf(p, shelf.rail);
+  const wanted = [selection?.id, linkOf(answer, answer.first)?.support, parts[0]?.id, rail?.id];
   for (const id of wanted) {
     const support = parts.find((s) => s.id === id);
     const side = answer.supports.find((s) => s.id === id);
@@ -248,10 +303,9 @@ function sideOf(shelf: Shelf, answer: ShelfReport, selection: Selection | null):
           formOf(shelf)
             ? setShelf(shelf.id, put(shelf, path, v))
             : path.startsWith("rail.")
-              ? setRail(shelf.rail?.id ?? "", (r) => put(r, path.slice(5), v))
+              ? setRail(rail?.id ?? "", (r) => put(r, path.slice(5), v))
               : setSupport(support.id, (s) => put(s, path, v)),
       };
-    const rail = shelf.rail;
     const worst = answer.rail?.geometry.columns.reduce<ColumnReport | undefined>(
       (a, c) => (a && a.moment_nmm >= c.moment_nmm ? a : c),
       undefined,
@@ -280,7 +334,7 @@ function DrawingArea() {
   const section = stage === "Board" && shelf && answer && !formOf(shelf) ? answer.section : null;
   const shown =
     shelf && answer && stage !== "Wall" && !section && (beside || stage === "Hold")
-      ? sideOf(shelf, answer, selection)
+      ? sideOf(design, shelf, answer, selection)
       : null;
   const second = section !== null || shown !== null;
   const sideWidth = !second ? 0 : beside ? Math.min(340, width * 0.37) : width;

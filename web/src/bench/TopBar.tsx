@@ -115,22 +115,22 @@ export function TopBar({
   );
 }
 
-function Unit({
+function Unit<T extends string>({
   label,
   value,
   options,
   onChange,
 }: {
   label: string;
-  value: string;
-  options: string[];
-  onChange: (v: string) => void;
+  value: T;
+  options: T[];
+  onChange: (v: T) => void;
 }) {
   return (
     <ToggleGroup.Root
       type="single"
       value={value}
-      onValueChange={(v) => v && onChange(v)}
+      onValueChange={(v) => v && onChange(v as T)}
       aria-label={`Unit of ${label}`}
       className="flex"
     >

@@ -1,7 +1,8 @@
 import { createContext, useContext } from "react";
-import type { Catalogue, Link, Project, Report, ShelfReport } from "../api/types.gen";
+import type { Catalogue, Link, MakeRequest, Project, Report, ShelfReport } from "../api/types.gen";
 import type { Scanner } from "../stages/wall/useScanner";
-import type { Edit, Selection } from "./edit";
+import type { Edit } from "../model/edit";
+import type { Selection } from "../model/find";
 
 export const STAGES = ["Load", "Wall", "Board", "Hold"] as const;
 export type Stage = (typeof STAGES)[number];
@@ -20,6 +21,10 @@ export interface BenchValue {
   edit: (e: Edit, tag?: string) => void;
   /** Changes it only where the result can be checked; else says why not. */
   tryEdit: (e: Edit) => Promise<string | null>;
+  /** Has the server make something new from its neighbours, and chooses it; else says why not. */
+  make: (q: Omit<MakeRequest, "design">) => Promise<string | null>;
+  /** Makes an edit and has the server put in what the choice needs; else says why not. */
+  complete: (shelf: string, e: Edit) => Promise<string | null>;
   /** The link that is lit up, by id. */
   lit: string | null;
   light: (link: string | null) => void;
@@ -40,6 +45,13 @@ export function useBench(): BenchValue {
   const v = useContext(Bench);
   if (!v) throw new Error("outside the bench");
   return v;
+}
+
+/** The words of a type with their labels, to choose from. */
+export function useWords(): <T extends string>(type: string) => [T, string][] {
+  const { catalogue } = useBench();
+  return <T extends string>(type: string) =>
+    (catalogue.words[type] ?? []).map((c): [T, string] => [c.key as T, c.label]);
 }
 
 export const reportOf = (r: Report | null, shelf: string | null): ShelfReport | undefined =>

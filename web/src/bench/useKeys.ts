@@ -1,13 +1,17 @@
 import { useEffect } from "react";
 import { STAGES, type Stage } from "./context";
-import { duplicate, moveSupport, nearestStud, nudge, remove, supportOf, type Edit, type Selection } from "./edit";
 import type { Project } from "../api/types.gen";
+import { duplicate, remove } from "../model/copy";
+import type { Edit } from "../model/edit";
+import { nearestStud, shelfOf, supportOf, type Selection } from "../model/find";
+import { moveSupport, nudge } from "../model/move";
 
 interface Doing {
   design: Project;
   selection: Selection | null;
   select: (s: Selection | null) => void;
   edit: (e: Edit, tag?: string) => void;
+  make: (q: { what: "support"; shelf: string; like: string }) => void;
   undo: () => void;
   redo: () => void;
   setStage: (s: Stage) => void;
@@ -63,7 +67,10 @@ export function useKeys(d: Doing) {
         }
         case "d":
         case "D":
-          if (sel) {
+          if (sel?.kind === "support") {
+            const shelf = shelfOf(d.design, sel);
+            if (shelf) d.make({ what: "support", shelf: shelf.id, like: sel.id });
+          } else if (sel) {
             const [next, copy] = duplicate(d.design, sel);
             d.edit(() => next);
             d.select(copy);

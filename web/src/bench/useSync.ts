@@ -9,7 +9,7 @@ export type SyncState =
   | { is: "refused"; why: string }
   | { is: "clash"; version: number };
 
-interface Pending {
+export interface Pending {
   base: number;
   document: Project;
 }

@@ -1,26 +1,6 @@
 import type { Catalogue, Link, ShelfReport } from "../api/types.gen";
 import { asked, holds, sag, type Units } from "../format";
 
-/** Short names of the links on the band, by role. */
-export const ROLE: Record<string, string> = {
-  standing: "stands",
-  bends: "board bends",
-  shears: "board shears",
-  sags: "board sags",
-  bears: "board bears",
-  tips: "stays on",
-  bar: "what reaches out",
-  bore: "where it sits",
-  droop: "front droops",
-  joint: "joint",
-  unhooks: "hooked on",
-  rail: "piece on the wall",
-  near: "fasteners",
-  others: "the others",
-  heel: "under the heel",
-  behind: "into the wall",
-};
-
 /** Roles whose links say better by their own names what they are. */
 export const OWN = ["bar", "bore", "joint", "unhooks", "rail", "near"];
 

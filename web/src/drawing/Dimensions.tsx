@@ -1,10 +1,12 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
 import { reportOf, useBench } from "../bench/context";
-import { contentsTop, formOf, moveSupport, partsOf, setItem, setShelf, setStud, studsOf } from "../bench/edit";
 import { Measure } from "../ui/Measure";
-import { extent } from "./Supports";
+import { contentsTop, extent } from "./Supports";
 import type { View } from "./view";
+import { setItem, setShelf, setStud } from "../model/edit";
+import { formOf, isWhole, partsOf, studsOf } from "../model/find";
+import { moveSupport } from "../model/move";
 
 /** A dimension line with its figure to type on, from x0 to x1 at y, in pixels. */
 function Across({
@@ -50,13 +52,15 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
   const above = formOf(shelf) ? extent(reportOf(report, shelf.id)).above : shelf.thickness_mm;
-  const over = view.y(shelf.y_mm + Math.max(above, contentsTop(shelf))) - (shelf.contents.length ? 30 : 8);
+  const over =
+    view.y(shelf.y_mm + Math.max(above, contentsTop(shelf, reportOf(report, shelf.id)))) -
+    (shelf.contents.length ? 30 : 8);
   const y2 = Math.max(62, over - 12);
   const y1 = y2 - 28;
   const item =
     stage === "Load" && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
   const supports = partsOf(shelf)
-    .filter((s) => s.id !== shelf.hook_rail?.id)
+    .filter((s) => !isWhole(shelf, s.id))
     .sort((a, b) => a.x_mm - b.x_mm);
   const noun = formOf(shelf) ? "upright" : "bracket";
   return (

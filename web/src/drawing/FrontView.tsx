@@ -1,39 +1,25 @@
 import { useDrag } from "@use-gesture/react";
 import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import type { Project } from "../api/types.gen";
-import { reportOf, useBench } from "../bench/context";
-import {
-  contentsTop,
-  itemOf,
-  moveEnd,
-  moveItem,
-  moveKeepOut,
-  moveRail,
-  moveShelf,
-  moveStud,
-  moveSupport,
-  nearestStud,
-  railOf,
-  shelfOf,
-  studsOf,
-  supportOf,
-  type Selection,
-} from "../bench/edit";
+import { reportOf, useBench, useWords } from "../bench/context";
 import { lengthUnit } from "../format";
 import { ScannerDrawing } from "../stages/wall/ScannerDrawing";
 import { Hatches } from "./Hatch";
-import { KEEP_OUT, KeepOutDrawing } from "./KeepOutDrawing";
+import { KeepOutDrawing } from "./KeepOutDrawing";
 import { ShelfDrawing } from "./ShelfDrawing";
-import { extent } from "./Supports";
+import { contentsTop, extent } from "./Supports";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
 import { WallFill } from "./WallFill";
 import { fit, type Box, type View } from "./view";
+import { itemOf, nearestStud, railOf, shelfOf, studsOf, supportOf, type Selection } from "../model/find";
+import { moveEnd, moveItem, moveKeepOut, moveRail, moveShelf, moveStud, moveSupport } from "../model/move";
 
 type DragKind = Selection["kind"] | "left" | "right" | "pan";
 
 /** The wall from the front, to scale, where things are dragged and typed on. */
 export function FrontView({ width, height }: { width: number; height: number }) {
   const { design, report, selection, select, edit, shelfId, stage, scanner } = useBench();
+  const words = useWords();
   const scanning = scanner.on && stage === "Wall";
   const [whole, setWhole] = useState(false);
   const [zoom, setZoom] = useState(1);
@@ -70,7 +56,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
           ? design.wall.length_mm
           : Math.min(design.wall.length_mm, shelf.x_mm + shelf.length_mm + 60),
       y0: shelf.y_mm - low - 130,
-      y1: shelf.y_mm + Math.max(shelf.thickness_mm + 160, contentsTop(shelf), goes.above),
+      y1: shelf.y_mm + Math.max(shelf.thickness_mm + 160, contentsTop(shelf, reportOf(report, shelf.id)), goes.above),
     };
   }
 
@@ -193,11 +179,11 @@ export function FrontView({ width, height }: { width: number; height: number }) 
                 y={top}
                 width={w}
                 height={floor - top}
-                fill={s.assumed ? "none" : "url(#stud)"}
-                strokeDasharray={s.assumed ? "4 4" : undefined}
-                stroke={on ? "var(--chalk)" : s.assumed ? "var(--ochre)" : "none"}
+                fill={s.found === "guess" ? "none" : "url(#stud)"}
+                strokeDasharray={s.found === "guess" ? "4 4" : undefined}
+                stroke={on ? "var(--chalk)" : s.found === "guess" ? "var(--ochre)" : "none"}
                 strokeWidth={on ? 2 : 1.2}
-                opacity={on || s.assumed || stage === "Wall" ? 1 : 0.65}
+                opacity={on || s.found === "guess" || stage === "Wall" ? 1 : 0.65}
               />
               <line
                 x1={x}
@@ -215,7 +201,7 @@ export function FrontView({ width, height }: { width: number; height: number }) 
         {design.wall.keep_outs.map((o) =>
           thing(
             { kind: "keepout", id: o.id },
-            `${o.name || KEEP_OUT[o.kind]}, ${lengthUnit(o.x_mm, design.units)} along, ${lengthUnit(o.y_mm, design.units)} up`,
+            `${o.name || (words("KeepOutKind").find(([k]) => k === o.kind)?.[1] ?? "")}, ${lengthUnit(o.x_mm, design.units)} along, ${lengthUnit(o.y_mm, design.units)} up`,
             <KeepOutDrawing keepOut={o} view={view} wall={design.wall} on={selection?.id === o.id} />,
           ),
         )}

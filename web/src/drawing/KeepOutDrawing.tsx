@@ -1,17 +1,6 @@
 import type { KeepOut, Wall } from "../api/types.gen";
+import { useWords } from "../bench/context";
 import type { View } from "./view";
-
-/** What can be in the way, as it is said. */
-export const KEEP_OUT: Record<string, string> = {
-  cable: "cable",
-  pipe: "pipe or conduit",
-  duct: "duct",
-  outlet: "outlet or switch",
-  window: "window",
-  door: "door swing",
-  rail: "rail",
-  uneven: "uneven patch",
-};
 
 const BEHIND = ["cable", "pipe", "duct", "outlet"];
 
@@ -23,7 +12,9 @@ export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; 
   const h = Math.max(3, keepOut.height_mm * view.k);
   const behind = BEHIND.includes(keepOut.kind);
   const color = on ? "var(--chalk)" : "var(--ochre)";
-  const words = `${keepOut.name || KEEP_OUT[keepOut.kind]}${behind ? ", do not drill" : ""}`;
+  const kinds = useWords()("KeepOutKind");
+  const called = keepOut.name || kinds.find(([k]) => k === keepOut.kind)?.[1];
+  const words = `${called}${behind ? ", do not drill" : ""}`;
   const tall = h > w * 1.6;
   const cx = x + w / 2;
   const cy = Math.min(Math.max(y + h / 2, 130), y + h - 20);

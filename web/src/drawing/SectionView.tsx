@@ -1,11 +1,11 @@
 import type { SectionPart, SectionReport, Shelf } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { setThickness } from "../bench/boardEdit";
-import { setShelf } from "../bench/edit";
 import { nameOf } from "../bench/words";
 import { decimal, lengthUnit } from "../format";
 import { Measure } from "../ui/Measure";
 import { Hatches } from "./Hatch";
+import { setThickness } from "../model/board";
+import { setShelf } from "../model/edit";
 
 /** The board cut through, to scale: what it is made of, and about which axis it bends. */
 export function SectionView({

@@ -1,12 +1,12 @@
 import type { SVGProps } from "react";
 import type { CurvePoint, Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
-import { formOf, levelsOf, partsOf } from "../bench/edit";
 import { nameOf, TIMES } from "../bench/words";
 import { lengthUnit, mass, sag, weight } from "../format";
 import { ItemShape } from "./Contents";
-import { extent, idle, RailDrawing, SupportDrawing, type Thing } from "./Supports";
+import { extent, idle, RailDrawing, reach, SupportDrawing, type Thing } from "./Supports";
 import type { View } from "./view";
+import { formOf, partsOf, railOf } from "../model/find";
 
 /** One shelf with its contents, supports, holes and the sag of its board. */
 export function ShelfDrawing({
@@ -37,7 +37,8 @@ export function ShelfDrawing({
     .map((u) => view.x(u.x_mm))
     .sort((a, b) => a - b);
   const crowded = places.some((x, i) => i > 0 && x - (places[i - 1] ?? x) < 64);
-  const over = shelf.rail?.kind === "cleat"; // hooks stand before the board's back edge
+  const rail = railOf(design, shelf.rail);
+  const over = rail?.kind === "cleat"; // hooks stand before the board's back edge
   const form = formOf(shelf);
   const supports = partsOf(shelf).map((u) => (
     <SupportDrawing
@@ -51,7 +52,7 @@ export function ShelfDrawing({
       foot={
         under +
         Math.max(
-          Math.max(extent(report).below, -(shelf.rail?.bottom_mm ?? 0)) * view.k,
+          Math.max(extent(report).below, rail ? shelf.y_mm - rail.bottom_mm : 0) * view.k,
           current && report ? drawnSag(report, view).deep : 0,
         )
       }
@@ -191,11 +192,9 @@ function ItemDrawing({
   const { design, selection } = useBench();
   const a = view.x(shelf.x_mm + item.from_mm);
   const b = view.x(shelf.x_mm + item.to_mm);
-  const levels = levelsOf(shelf);
-  const on_mm = levels[Math.min(item.level ?? 0, levels.length - 1)] ?? 0;
-  const hangs = shelf.hook_rail ? item.height_mm : 0;
-  const base = view.y(shelf.y_mm + on_mm - hangs);
-  const top = view.y(shelf.y_mm + on_mm + item.height_mm - hangs);
+  const [low, high] = reach(shelf, report, item);
+  const base = view.y(shelf.y_mm + low);
+  const top = view.y(shelf.y_mm + high);
   const kg = report?.contents.find((c) => c.id === item.id)?.kg;
   const words = kg === undefined ? "" : `${mass(Math.round(kg * 10) / 10, design.units)} ${design.units.mass}`;
   const count = item.by === "count" && (item.count ?? 0) > 1 ? `${item.count} × ` : "";

@@ -1,10 +1,11 @@
 import type { Force, Hole, Measure as Dimension, Shelf, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { formOf, framed, type Edit } from "../bench/edit";
 import { length, lengthUnit, weight } from "../format";
 import { Measure } from "../ui/Measure";
 import { Facts } from "./Facts";
 import { Hatches } from "./Hatch";
+import { type Edit } from "../model/edit";
+import { formOf, framed } from "../model/find";
 
 /** What is looked at from the side: a support, or the rail at one of its studs. */
 export interface Side {

@@ -1,9 +1,9 @@
 import type { ReactNode } from "react";
-import type { Hole, Shape, Shelf, ShelfReport, SupportReport } from "../api/types.gen";
+import type { Hole, Item, Shape, Shelf, ShelfReport, SupportReport } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { nearestStud, type Part, type Selection } from "../bench/edit";
 import { lengthUnit, weight } from "../format";
 import type { View } from "./view";
+import { nearestStud, railOf, type Part, type Selection } from "../model/find";
 
 export type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
 
@@ -23,6 +23,20 @@ export function extent(report: ShelfReport | undefined): { below: number; above:
   const ys = shapes.flatMap((s) => (s.front ?? []).map((p) => p[1]));
   return { below: Math.max(0, ...ys.map((y) => -y)), above: Math.max(0, ...ys) };
 }
+
+/** How high over its underside, or its foot, each level of goods is, mm. */
+const tiers = (s: Shelf, r: ShelfReport | undefined): number[] => r?.tiers_mm ?? [s.thickness_mm];
+
+/** From where to where an item reaches over its shelf's underside or foot; what hangs goes down from its level. */
+export function reach(s: Shelf, r: ShelfReport | undefined, it: Item): [base: number, top: number] {
+  const all = tiers(s, r);
+  const up = all[Math.min(it.level ?? 0, all.length - 1)] ?? 0;
+  return r?.hangs ? [up - it.height_mm, up] : [up, up + it.height_mm];
+}
+
+/** How high its contents reach over its underside; what hangs from hooks does not. */
+export const contentsTop = (s: Shelf, r: ShelfReport | undefined): number =>
+  Math.max(0, ...(r?.hangs ? [] : s.contents.map((c) => reach(s, r, c)[1])));
 
 /** A support that holds nothing. */
 export const idle = (r: SupportReport) => r.fails !== undefined;
@@ -192,12 +206,12 @@ export function RailDrawing({
   thing: Thing;
 }) {
   const { design, selection, lit, gone } = useBench();
-  const rail = shelf.rail;
+  const rail = railOf(design, shelf.rail);
   if (!rail) return null;
   const on = selection?.kind === "rail";
   const shown = lit?.includes("/rail/") ?? false;
   const x = view.x(rail.x_mm);
-  const y = view.y(shelf.y_mm + rail.bottom_mm + rail.height_mm);
+  const y = view.y(rail.bottom_mm + rail.height_mm);
   const w = rail.length_mm * view.k;
   const h = Math.max(3, rail.height_mm * view.k);
   const hit = Math.max(h, 24);

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
-import { newProject } from "../bench/edit";
 import { line, tone } from "../bench/words";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
@@ -29,7 +28,12 @@ export function Home() {
   const create = () =>
     attempt(async () => {
       const inch = /^en-(US|LR)|^my/.test(navigator.language);
-      const made = await api.create(newProject(inch ? { length: "in", mass: "lb" } : { length: "mm", mass: "kg" }));
+      const { project } = await api.make({
+        what: "wall",
+        units: inch ? { length: "in", mass: "lb" } : { length: "mm", mass: "kg" },
+      });
+      if (!project) return;
+      const made = await api.create(project);
       void go(`/wall/${made.id}`);
     });
   const openFile = (f: File) =>

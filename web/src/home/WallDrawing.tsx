@@ -1,15 +1,10 @@
-import type { Project, Report, Shelf } from "../api/types.gen";
-import { formOf, levelsOf, studsOf } from "../bench/edit";
+import type { Project, Report } from "../api/types.gen";
 import { ItemShape } from "../drawing/Contents";
 import { Hatches } from "../drawing/Hatch";
-import { FILL } from "../drawing/Supports";
+import { FILL, reach } from "../drawing/Supports";
 import { fit } from "../drawing/view";
 import { WallFill } from "../drawing/WallFill";
-
-const level = (s: Shelf, n = 0) => {
-  const all = levelsOf(s);
-  return all[Math.min(n, all.length - 1)] ?? 0;
-};
+import { formOf, railOf, studsOf } from "../model/find";
 
 /** A whole wall, small: its studs, shelves and what stands on them. */
 export function WallDrawing({ design, report }: { design: Project; report: Report | undefined }) {
@@ -55,15 +50,16 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
         const answer = report?.shelves.find((r) => r.id === s.id);
         const gives = answer?.verdict === "gives";
         const base = v.y(s.y_mm + s.thickness_mm);
-        const before = formOf(s) || s.rail?.kind === "cleat"; // the goods stand before what holds them
+        const rail = railOf(design, s.rail);
+        const before = formOf(s) || rail?.kind === "cleat"; // the goods stand before what holds them
         const contents = s.contents.map((c) => (
           <ItemShape
             key={c.id}
             item={c}
             x0={v.x(s.x_mm + c.from_mm)}
             x1={v.x(s.x_mm + c.to_mm)}
-            top={v.y(s.y_mm + level(s, c.level) + (s.hook_rail ? 0 : c.height_mm))}
-            base={v.y(s.y_mm + level(s, c.level) - (s.hook_rail ? c.height_mm : 0))}
+            top={v.y(s.y_mm + reach(s, answer, c)[1])}
+            base={v.y(s.y_mm + reach(s, answer, c)[0])}
           />
         ));
         return (
@@ -79,12 +75,12 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                 stroke={gives ? "var(--red)" : "var(--ink)"}
               />
             )}
-            {s.rail && (
+            {rail && (
               <rect
-                x={v.x(s.rail.x_mm)}
-                y={v.y(s.y_mm + s.rail.bottom_mm + s.rail.height_mm)}
-                width={s.rail.length_mm * v.k}
-                height={Math.max(1.5, s.rail.height_mm * v.k)}
+                x={v.x(rail.x_mm)}
+                y={v.y(rail.bottom_mm + rail.height_mm)}
+                width={rail.length_mm * v.k}
+                height={Math.max(1.5, rail.height_mm * v.k)}
                 fill="none"
                 stroke="var(--ink)"
                 strokeWidth="0.8"

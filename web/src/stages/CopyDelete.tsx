@@ -1,15 +1,18 @@
 import { useBench } from "../bench/context";
-import { duplicate, remove, type Selection } from "../bench/edit";
+import { duplicate, remove } from "../model/copy";
+import { shelfOf, type Selection } from "../model/find";
 
 /** Copies or deletes a thing; after that its shelf is what is selected. */
 export function CopyDelete({ of }: { of: Selection }) {
-  const { design, shelfId, select, edit } = useBench();
+  const { design, shelfId, select, edit, make } = useBench();
   return (
     <>
       <button
         type="button"
         className="act"
         onClick={() => {
+          const shelf = shelfOf(design, of);
+          if (of.kind === "support") return void (shelf && make({ what: "support", shelf: shelf.id, like: of.id }));
           const [p, copy] = duplicate(design, of);
           edit(() => p);
           select(copy);

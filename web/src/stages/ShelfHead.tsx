@@ -1,17 +1,15 @@
+import { useState } from "react";
 import { useBench } from "../bench/context";
-import { newShelf, setShelf } from "../bench/edit";
 import { Title } from "../ui/fields";
 import { CopyDelete } from "./CopyDelete";
+import { setShelf } from "../model/edit";
 
 /** Which shelf the bench is about, with what can be done to it as a whole. */
 export function ShelfHead() {
-  const { design, shelfId, select, edit } = useBench();
+  const { design, shelfId, select, edit, make } = useBench();
+  const [error, setError] = useState<string | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
-  const add = () => {
-    const s = newShelf(design);
-    edit((p) => ({ ...p, shelves: [...p.shelves, s] }));
-    select({ kind: "shelf", id: s.id });
-  };
+  const add = async () => setError(await make({ what: "shelf" }));
   return (
     <div className="pb-1">
       {design.shelves.length > 1 && (
@@ -30,11 +28,16 @@ export function ShelfHead() {
       )}
       {shelf && <Title value={shelf.name} onChange={(name) => edit(setShelf(shelf.id, { name }))} />}
       <div className="flex flex-wrap gap-x-4">
-        <button type="button" className="act" onClick={add}>
+        <button type="button" className="act" onClick={() => void add()}>
           new shelf
         </button>
         {shelf && <CopyDelete of={{ kind: "shelf", id: shelf.id }} />}
       </div>
+      {error && (
+        <p role="alert" className="text-[13px] text-red">
+          {error}
+        </p>
+      )}
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../api/client";
-import type { Edit } from "../bench/edit";
 import { useBench } from "../bench/context";
 import { decimal, fine as fineText, length, mass } from "../format";
+import type { Edit } from "../model/edit";
 
 interface Props {
   label: string;

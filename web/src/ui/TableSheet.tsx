@@ -2,10 +2,10 @@ import { useState } from "react";
 import { api, reason } from "../api/client";
 import type { TableReply } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import type { Edit } from "../bench/edit";
 import { download } from "./files";
 import { Sheet } from "./Sheet";
 import { FileButton } from "./FileButton";
+import type { Edit } from "../model/edit";
 
 /**
  * A table in and out as CSV: of a shelf's contents, or of the wall's studs.

@@ -99,19 +99,19 @@ export function Choice<T extends string>({
 }
 
 /** One of many; an option's third word is the group that it stands in. */
-export function Pick({
+export function Pick<T extends string>({
   label,
   value,
   options,
   onChange,
 }: {
   label: string;
-  value: string;
-  options: [string, string, string?][];
-  onChange: (v: string) => void;
+  value: T;
+  options: [T, string, string?][];
+  onChange: (v: T) => void;
 }) {
   const groups = [...new Set(options.map((o) => o[2]))];
-  const option = ([v, name]: [string, string, string?]) => (
+  const option = ([v, name]: [T, string, string?]) => (
     <option key={v} value={v} className="bg-sheet text-ink">
       {name}
     </option>
@@ -122,7 +122,7 @@ export function Pick({
       <select
         className="min-h-7 w-full truncate bg-transparent text-right text-chalk"
         value={value}
-        onChange={(e) => onChange(e.target.value)}
+        onChange={(e) => onChange(e.target.value as T)}
       >
         {groups.map((g) =>
           g ? (

@@ -1,7 +1,5 @@
 import { useState } from "react";
 import { useBench } from "../../bench/context";
-import { setThickness } from "../../bench/boardEdit";
-import { formOf, setShelf } from "../../bench/edit";
 import { Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { ShelfHead } from "../ShelfHead";
@@ -12,6 +10,9 @@ import { SagFields } from "./SagFields";
 import { MoistureFields } from "./MoistureFields";
 import { StuffFields } from "./StuffFields";
 import { TestSheet } from "./TestSheet";
+import { setThickness } from "../../model/board";
+import { setShelf } from "../../model/edit";
+import { formOf } from "../../model/find";
 
 /** Stage 3: what is the board? */
 export function BoardPanel() {

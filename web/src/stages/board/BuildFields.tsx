@@ -1,14 +1,15 @@
-import type { Box, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
-import { setBuild, setKind, setPlies } from "../../bench/boardEdit";
-import { newId, type Edit } from "../../bench/edit";
+import type { Box, Build, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
+import { useBench, useWords } from "../../bench/context";
 import { Choice, Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { stuffOf } from "./StuffFields";
+import { setBuild, setKind, setPlies } from "../../model/board";
+import { newId, type Edit } from "../../model/edit";
 
 /** How the board is made up: solid, laminated or hollow; lips; what is cut out of it. */
 export function BuildFields({ shelf }: { shelf: Shelf }) {
   const { edit } = useBench();
+  const words = useWords();
   const b = shelf.build;
   return (
     <>
@@ -16,11 +17,7 @@ export function BuildFields({ shelf }: { shelf: Shelf }) {
         <Choice
           label="it is"
           value={b.kind}
-          options={[
-            ["solid", "one board"],
-            ["laminated", "layers"],
-            ["hollow", "hollow"],
-          ]}
+          options={words<Build["kind"]>("BuildKind")}
           onChange={(kind) => edit(setKind(shelf.id, kind))}
         />
         {b.kind === "laminated" && <Plies shelf={shelf} plies={b.plies ?? []} />}
@@ -182,6 +179,7 @@ function Hollow({ shelf, box }: { shelf: Shelf; box: Box }) {
 
 function Lip({ shelf, edge, lip }: { shelf: Shelf; edge: "front" | "back"; lip: Strip | undefined }) {
   const { design, edit } = useBench();
+  const words = useWords();
   const put = (s: Strip | undefined): Edit => setBuild(shelf.id, { [edge]: s });
   const title = edge === "front" ? "lip along the front" : "strip along the back";
   if (!lip)
@@ -229,11 +227,7 @@ function Lip({ shelf, edge, lip }: { shelf: Shelf; edge: "front" | "back"; lip: 
       <Choice
         label="goes"
         value={lip.goes}
-        options={[
-          ["down", "down"],
-          ["up", "up"],
-          ["both", "both ways"],
-        ]}
+        options={words<Strip["goes"]>("Goes")}
         onChange={(goes) => edit(put({ ...lip, goes }))}
       />
       <Choice

@@ -4,12 +4,12 @@ import { useEffect, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Ladder, Shelf } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { setBoard, setThickness } from "../../bench/boardEdit";
 import { nameOf } from "../../bench/words";
 import { fine, lengthUnit, mass } from "../../format";
 import { Slide } from "../../ui/Slide";
 import { Sheet } from "../../ui/Sheet";
 import { stuffOf } from "./StuffFields";
+import { setBoard, setThickness } from "../../model/board";
 
 const LETTERS = "ABCDEFGH";
 const RUNGS = { in: [12.7, 15.875, 19.05, 25.4, 31.75, 38.1], mm: [12, 15, 18, 22, 27, 35, 45] };

@@ -1,15 +1,16 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
-import type { Shelf } from "../../api/types.gen";
-import { reportOf, useBench } from "../../bench/context";
-import { setBoard } from "../../bench/boardEdit";
+import type { Board, Shelf } from "../../api/types.gen";
+import { reportOf, useBench, useWords } from "../../bench/context";
 import { decimal, sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
+import { setBoard } from "../../model/board";
 
 /** What moisture the board lives with, what the meter reads, and how its width moves. */
 export function MoistureFields({ shelf }: { shelf: Shelf }) {
   const { design, report, edit } = useBench();
+  const words = useWords();
   const [pins, setPins] = useState<{ pct: number; fault?: string }[]>([]);
   const [seed] = useState(() => Math.floor(performance.now()));
   const b = shelf.board;
@@ -39,12 +40,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
       <Pick
         label="lives"
         value={b.condition}
-        options={[
-          ["dry", "dry, heated room"],
-          ["damp", "sheltered, unheated"],
-          ["drying", "bought wet, drying in place"],
-          ["wet", "stays wet"],
-        ]}
+        options={words<Board["condition"]>("Condition")}
         onChange={(condition) => set({ condition })}
       />
       {last && (
@@ -61,16 +57,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
       />
       {m ? (
         <>
-          <Pick
-            label="sawn"
-            value={b.sawn}
-            options={[
-              ["unknown", "not known"],
-              ["flat", "flat"],
-              ["quarter", "quarter"],
-            ]}
-            onChange={(sawn) => set({ sawn })}
-          />
+          <Pick label="sawn" value={b.sawn} options={words<Board["sawn"]>("Sawn")} onChange={(sawn) => set({ sawn })} />
           <Row label="its width moves in a year">{sag(m.swing_mm, design.units)}</Row>
           <Row label="may yet swell">{sag(m.swells_mm, design.units)}</Row>
           <Row label="may yet shrink" tone={m.settled ? undefined : "close"}>

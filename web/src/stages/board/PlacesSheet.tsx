@@ -1,30 +1,32 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Place, Places, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { placeSupports } from "../../bench/boardEdit";
-import { studsOf } from "../../bench/edit";
 import { length, lengthUnit, sag, weight } from "../../format";
 import { Sheet } from "../../ui/Sheet";
+import { studsOf } from "../../model/find";
 
 /** Where the supports should go: the best places for 2 to 6, anywhere and on the studs. */
 export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, edit } = useBench();
+  const { design, make } = useBench();
+  const [error, setError] = useState<string | null>(null);
   const q = useQuery({
     queryKey: ["places", design, shelf.id],
     queryFn: () => api.places({ design, shelf: shelf.id }),
     gcTime: 0,
     retry: false,
   });
-  const apply = (p: Place) => {
-    edit(placeSupports(shelf.id, p.at_mm));
-    onClose();
+  const apply = async (p: Place) => {
+    const why = await make({ what: "places", shelf: shelf.id, at_mm: p.at_mm });
+    setError(why);
+    if (!why) onClose();
   };
   return (
     <Sheet open onClose={onClose} title="Best places for the supports">
-      {q.error && (
+      {(q.error ?? error) && (
         <p role="alert" className="text-red">
-          {reason(q.error)}
+          {error ?? reason(q.error)}
         </p>
       )}
       {q.data && (
@@ -58,7 +60,7 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
                 <dd>
                   <Strip shelf={shelf} place={c.free} />
                   <Figures place={c.free} now={q.data.now} />
-                  <button type="button" className="act" onClick={() => apply(c.free)}>
+                  <button type="button" className="act" onClick={() => void apply(c.free)}>
                     put {c.supports} anywhere
                   </button>
                   {!c.studs && (

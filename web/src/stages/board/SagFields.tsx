@@ -1,24 +1,17 @@
 import { Slider } from "radix-ui";
 import { useState } from "react";
-import type { Shelf } from "../../api/types.gen";
-import { linkOf, reportOf, useBench } from "../../bench/context";
-import { setShelf } from "../../bench/edit";
+import type { SagLimit, Shelf } from "../../api/types.gen";
+import { linkOf, reportOf, useBench, useWords } from "../../bench/context";
 import { limit, TIMES } from "../../bench/words";
 import { sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
-
-const SCHOOLS: [string, string][] = [
-  ["eye", "the eye: 1/32 in a foot"],
-  ["span/360", "span / 360"],
-  ["span/240", "span / 240, workshop"],
-  ["span/180", "span / 180, rough store"],
-  ["figure", "a figure"],
-];
+import { setShelf } from "../../model/edit";
 
 /** How far it sags, from today to ten years on, and what the schools say of that. */
 export function SagFields({ shelf }: { shelf: Shelf }) {
   const { design, report, edit, time, setTime } = useBench();
+  const words = useWords();
   const u = design.units;
   const r = reportOf(report, shelf.id);
   const sagging = r?.sagging;
@@ -82,7 +75,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
       <Pick
         label="judged by"
         value={shelf.sag.school}
-        options={SCHOOLS}
+        options={words<SagLimit["school"]>("School")}
         onChange={(school) => edit(setShelf(shelf.id, { sag: { school, figure_mm: shelf.sag.figure_mm || 3 } }))}
       />
       {shelf.sag.school === "figure" && (
@@ -101,7 +94,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
               key={s.school}
               className={`grid grid-cols-[1fr_auto_4.5rem] gap-x-2 ${s.school === shelf.sag.school ? "font-semibold" : ""}`}
             >
-              <span className="text-soft">{SCHOOLS.find(([k]) => k === s.school)?.[1]}</span>
+              <span className="text-soft">{words("School").find(([k]) => k === s.school)?.[1]}</span>
               <span className="fig">{sag(s.allowed_mm, u)}</span>
               <span className={`text-right ${s.used > 1 ? "text-ochre" : "text-vial"}`}>
                 {s.used > 1 ? "too far" : "straight"}

@@ -2,12 +2,12 @@ import type { Catalogue, Shelf } from "../../api/types.gen";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import { linkOf, reportOf, useBench } from "../../bench/context";
-import { setBoard, takeStock } from "../../bench/boardEdit";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { decimal, fine, length } from "../../format";
 import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { GradePicture } from "./GradePicture";
+import { setBoard, takeStock } from "../../model/board";
 
 /** Everything that a board may be made of, in its groups. */
 export function stuffOf(c: Catalogue): [string, string, string][] {

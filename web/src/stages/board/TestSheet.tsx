@@ -3,12 +3,12 @@ import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Bend, Dial, Press, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { setBoard } from "../../bench/boardEdit";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { bare, decimal, length, lengthUnit, mass, sag } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
+import { setBoard } from "../../model/board";
 
 /** Test your own board: two battens, a weight, and the dial gauge or a ruler. */
 export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {

@@ -1,10 +1,10 @@
 import { api } from "../../api/client";
-import type { Part, Support } from "../../api/types.gen";
+import type { StockPart, Support } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { setSupport } from "../../bench/edit";
 import { lengthUnit } from "../../format";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
+import { setSupport } from "../../model/edit";
 
 /** A bracket from one's own parts, or kept among them. */
 export function BracketStock({ support }: { support: Support }) {
@@ -13,7 +13,7 @@ export function BracketStock({ support }: { support: Support }) {
   const braced = support.braced_bracket;
   const now = flat ?? braced;
   if (!now) return null;
-  const take = (p: Part) =>
+  const take = (p: StockPart) =>
     setSupport(support.id, (s) => ({
       ...s,
       flat_bracket: flat && {

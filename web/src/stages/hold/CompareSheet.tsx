@@ -3,13 +3,13 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Need, Own, Picture, Shelf, WayRow } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { changeShelf } from "../../bench/edit";
 import { useOwn } from "../../bench/useOwn";
 import { limit } from "../../bench/words";
 import { Hatches } from "../../drawing/Hatch";
 import { lengthUnit, sag } from "../../format";
 import { Choice } from "../../ui/fields";
 import { Sheet } from "../../ui/Sheet";
+import { hang } from "../../model/edit";
 
 type Order = "holds" | "straight" | "holes" | "droop" | "cost";
 
@@ -38,7 +38,7 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
   // One scale for all of them.
   const deep = Math.max(100, ...able.map((r) => r.side.back_mm + shelf.depth_mm + 20));
   const take = async (r: WayRow) => {
-    const why = r.shelf ? await tryEdit(changeShelf(shelf.id, () => r.shelf as Shelf)) : "it cannot be taken";
+    const why = r.hung ? await tryEdit(hang(r.hung)) : "it cannot be taken";
     if (why) setError(why);
     else onClose();
   };

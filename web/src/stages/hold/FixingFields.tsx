@@ -1,20 +1,18 @@
 import { api } from "../../api/client";
-import type { Fixing, Part, Rating } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
-import type { Edit } from "../../bench/edit";
+import type { Fixing, Rating, StockPart } from "../../api/types.gen";
+import { useBench, useWords } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
-
-const FITS: Record<string, string> = { lining: ", in the lining", masonry: ", in masonry" };
+import type { Edit } from "../../model/edit";
 
 /** A fastener into the wall: which, how long, and for an anchor what its packet says. */
 export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing) => Edit }) {
   const { design, edit, catalogue } = useBench();
   const type = catalogue.fasteners.find((f) => f.key === fixing.type);
-  const fromStock = (p: Part): Fixing => ({
+  const fromStock = (p: StockPart): Fixing => ({
     ...fixing,
     type: p.type ?? fixing.type,
     length_mm: p.length_mm ?? fixing.length_mm,
@@ -22,6 +20,8 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
     rating: p.pull_kg ? { pull_kg: p.pull_kg, shear_kg: p.shear_kg ?? 0, means: p.means ?? "unstated" } : undefined,
   });
   const anchors = new Set(catalogue.fasteners.filter((f) => f.kind === "anchor").map((f) => f.key));
+  const words = useWords();
+  const fits = new Map<string, string>(words("Fit"));
   const rating = fixing.rating;
   const rate = (patch: Partial<Rating>) =>
     set({ ...fixing, rating: { pull_kg: 20, shear_kg: 20, means: "unstated", ...rating, ...patch } });
@@ -36,7 +36,7 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
       <Pick
         label="fastener"
         value={fixing.type}
-        options={catalogue.fasteners.map((f) => [f.key, f.name + (FITS[f.fits ?? ""] ?? "")])}
+        options={catalogue.fasteners.map((f) => [f.key, f.fits ? `${f.name}, ${fits.get(f.fits) ?? ""}` : f.name])}
         onChange={(type) =>
           edit(set({ type, length_mm: fixing.length_mm, rating: anchors.has(type) ? rating : undefined }))
         }
@@ -88,10 +88,8 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
           label="its rating is"
           value={rating?.means ?? "unknown"}
           options={[
-            ["unknown", "not known"],
-            ["working", "a working load"],
-            ["ultimate", "its ultimate load"],
-            ["unstated", "not said"],
+            ["unknown", "not known"] as [Rating["means"] | "unknown", string],
+            ...words<Rating["means"]>("Means"),
           ]}
           onChange={(means) => edit(means === "unknown" ? set({ ...fixing, rating: undefined }) : rate({ means }))}
         />

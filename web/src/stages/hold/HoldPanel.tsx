@@ -2,22 +2,6 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Hole, Rail, Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import {
-  changeShelf,
-  duplicate,
-  formOf,
-  partsOf,
-  freshSupport,
-  moveSupport,
-  nearestStud,
-  newId,
-  oneMore,
-  setRail,
-  setShelf,
-  setSupport,
-  studsOf,
-  type Edit,
-} from "../../bench/edit";
 import { figureOf } from "../../bench/words";
 import { factText } from "../../drawing/Facts";
 import { fine, lengthUnit, weight } from "../../format";
@@ -33,7 +17,10 @@ import { PartFields } from "./PartFields";
 import { PartsSheet } from "./PartsSheet";
 import { UntilItBreaks } from "./UntilItBreaks";
 import { WhatWouldItTake } from "./WhatWouldItTake";
-import { partKey, PARTS, railFields, wayOf } from "./parts";
+import { fresh } from "../../model/copy";
+import { hang, newId, setRail, setShelf, setStandard, setSupport, type Edit } from "../../model/edit";
+import { formOf, isWhole, nearestStud, partsOf, railOf, standardOf, studsOf } from "../../model/find";
+import { changeRail, moveSupport } from "../../model/move";
 
 /** Stage 4: how does it hang, and what carries it? */
 export function HoldPanel() {
@@ -42,7 +29,7 @@ export function HoldPanel() {
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
   const support = selection?.kind === "support" ? shelf.supports.find((s) => s.id === selection.id) : undefined;
-  const rail = selection?.kind === "rail" ? shelf.rail : undefined;
+  const rail = selection?.kind === "rail" ? railOf(design, shelf.rail) : undefined;
   const part =
     selection?.kind === "support" && formOf(shelf) && partsOf(shelf).some((o) => o.id === selection.id)
       ? selection.id
@@ -86,16 +73,16 @@ export function HoldPanel() {
 
 /** The way that the shelf hangs in; another one dresses it anew. */
 function WayPick({ shelf }: { shelf: Shelf }) {
-  const { design, catalogue, tryEdit, select } = useBench();
+  const { design, report, catalogue, tryEdit, select } = useBench();
   const [error, setError] = useState<string | null>(null);
   const [comparing, setComparing] = useState(false);
   const [stock, setStock] = useState(false);
-  const now = wayOf(shelf);
+  const now = reportOf(report, shelf.id)?.way ?? "";
   const way = catalogue.ways.find((w) => w.key === now);
   const dress = async (key: string) => {
     try {
       const next = await api.dress({ design, shelf: shelf.id, way: key });
-      const why = await tryEdit(changeShelf(shelf.id, () => next));
+      const why = await tryEdit(hang(next));
       setError(why);
       if (!why) select({ kind: "shelf", id: shelf.id });
     } catch (err) {
@@ -135,26 +122,16 @@ function WayPick({ shelf }: { shelf: Shelf }) {
 
 /** What carries the shelf: its rail and its supports, with their shares. */
 function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undefined }) {
-  const { design, selection, select, edit } = useBench();
+  const { design, selection, select, make } = useBench();
+  const rail = railOf(design, shelf.rail);
   const noun = report?.supports.at(-1)?.name.replace(/ \d+$/, "") ?? "bracket";
   const parts = partsOf(shelf);
-  const add = () => {
-    const like = parts.at(-1);
-    if (formOf(shelf) && like) {
-      const [next, copy] = duplicate(design, { kind: "support", id: like.id });
-      edit(() => next);
-      return select(copy);
-    }
-    const one = oneMore(design, shelf);
-    edit(setShelf(shelf.id, { supports: [...shelf.supports, one] }));
-    select({ kind: "support", id: one.id });
-  };
+  const add = () => void make({ what: "support", shelf: shelf.id, like: parts.at(-1)?.id });
   return (
     <Group
       title="What carries it"
       action={
-        shelf.rail?.kind !== "block" &&
-        !shelf.cart && (
+        parts.some((o) => !isWhole(shelf, o.id)) && (
           <button type="button" className="act" onClick={add}>
             add {/^[aeiou]/.test(noun) ? "an" : "a"} {noun}
           </button>
@@ -162,13 +139,13 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
       }
     >
       <ul>
-        {shelf.rail && (
+        {rail && (
           <ListRow
             on={selection?.kind === "rail"}
             figure={`${report?.rail?.geometry.columns.reduce((n, c) => n + c.holes.filter((h) => h.counts).length, 0) ?? ""} hold`}
-            onClick={() => shelf.rail && select({ kind: "rail", id: shelf.rail.id })}
+            onClick={() => select({ kind: "rail", id: rail.id })}
           >
-            {report?.rail?.name ?? shelf.rail.kind} on the wall
+            {report?.rail?.name ?? rail.kind} on the wall
           </ListRow>
         )}
         {parts
@@ -201,8 +178,9 @@ function SupportFields({
   report: SupportReport | undefined;
 }) {
   const { design, edit, select } = useBench();
-  const key = partKey(support) as "pin";
+  const key = support.kind.replaceAll("-", "_") as "pin";
   const part = support[key];
+  const standard = standardOf(design, support.braced_bracket?.standard);
   if (!part) return null;
   const stud = nearestStud(design, support.x_mm);
   const title = (report?.name ?? support.kind).replace(/^./, (c) => c.toUpperCase());
@@ -221,7 +199,7 @@ function SupportFields({
           label="from the wall's left end"
           kind="length"
           value={support.x_mm}
-          onValue={(v) => setSupport(support.id, (s) => ({ ...s, x_mm: v }))}
+          onValue={(v) => moveSupport(support.id, v)}
         />
         <div className="flex flex-wrap gap-x-4">
           {stud && (
@@ -245,7 +223,10 @@ function SupportFields({
                     supports: shelf.supports.map((s) =>
                       s.id === support.id || s.kind !== support.kind
                         ? s
-                        : { ...freshSupport(support, s.x_mm), id: s.id },
+                        : {
+                            ...s,
+                            [key]: { ...fresh(part), ...(standard && { standard: s.braced_bracket?.standard }) },
+                          },
                     ),
                   }),
                 )
@@ -258,11 +239,22 @@ function SupportFields({
       </Group>
       <BracketStock support={support} />
       <PartFields
-        groups={PARTS[support.kind] ?? []}
+        shelf={shelf.id}
+        fields={key}
         part={part}
         set={(p) => setSupport(support.id, (s) => ({ ...s, [key]: p }))}
-        fresh={(make) => make(support, shelf)}
       />
+      {standard && (
+        <>
+          <h3 className="border-t border-hair pt-2 font-semibold">Its slotted standard</h3>
+          <PartFields
+            shelf={shelf.id}
+            fields="standard"
+            part={standard}
+            set={(p) => setStandard(standard.id, () => p as never)}
+          />
+        </>
+      )}
       {report && <Meets hole={report.geometry.holes[0]} />}
       <Marks marks={report?.geometry.marks ?? []} />
       <LinkList id={support.id} />
@@ -290,15 +282,7 @@ function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report:
           the shelf
         </button>
       </div>
-      <PartFields
-        groups={railFields(rail.kind)}
-        part={rail}
-        set={(r) =>
-          set((was) =>
-            r.x_mm === was.x_mm ? r : { ...r, spots: r.spots.map((s) => ({ ...s, x_mm: s.x_mm + r.x_mm - was.x_mm })) },
-          )
-        }
-      />
+      <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
       <Group title={`${rail.spots.length} into the wall`}>
         <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />
         <Choice

@@ -1,63 +1,38 @@
 import type { Joint, Point } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
-import type { Edit } from "../../bench/edit";
+import { useBench, useWords } from "../../bench/context";
+import type { Edit } from "../../model/edit";
 import { Choice, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { FixingFields } from "./FixingFields";
-import { stuffs } from "./parts";
-
-const KINDS: [string, string][] = [
-  ["half-lap", "half-lap"],
-  ["tenon", "tenon, loose or cut"],
-  ["mitre", "mitre with splines"],
-  ["dowels", "dowels"],
-  ["gusset", "screwed gussets"],
-  ["screws", "screws side by side"],
-  ["bolts", "bolts"],
-  ["behind", "screws from behind"],
-  ["butt", "butted"],
-];
-
-const SCREWED = ["gusset", "screws", "bolts", "behind"];
+import { stuffs } from "./stuffs";
 
 /** Fasteners of a joint in two columns, so far apart. */
 const grid = (n: number, dx: number, dy: number): Point[] =>
   Array.from({ length: n }, (_, i) => ({ x_mm: 12 + (n > 1 ? (i % 2) * dx : 0), y_mm: 12 + Math.floor(i / 2) * dy }));
 
-/** How arm and upright are joined. */
-export function JointFields({ joint, set }: { joint: Joint; set: (j: Joint) => Edit }) {
-  const { design, edit, catalogue } = useBench();
-  const inch = design.units.length === "in";
+/** How arm and upright are joined. A choice is completed by the server. */
+export function JointFields({
+  joint,
+  set,
+  choose,
+}: {
+  joint: Joint;
+  set: (j: Joint) => Edit;
+  choose: (j: Joint) => void;
+}) {
+  const { edit, catalogue } = useBench();
+  const kinds = useWords()<Joint["kind"]>("JointKind");
   const places = joint.places ?? [];
   const dx = Math.abs((places[1]?.x_mm ?? 12) - (places[0]?.x_mm ?? 12)) || 20;
   const dy = Math.abs((places[2]?.y_mm ?? 12) - (places[0]?.y_mm ?? 12)) || 25;
-  const has =
-    SCREWED.includes(joint.kind) || joint.kind === "dowels" || (joint.kind === "half-lap" && joint.screw !== undefined);
-  const choose = (kind: string) => {
-    const fresh: Joint = { kind, glued: joint.glued };
-    if (SCREWED.includes(kind)) {
-      fresh.places = places.length ? places : grid(4, 20, 25);
-      fresh.screw =
-        kind === "bolts"
-          ? { type: inch ? "bolt-1/4" : "bolt-6", length_mm: 90 }
-          : kind === "behind"
-            ? { type: inch ? "lag-1/4" : "coach-6", length_mm: 100 }
-            : { type: inch ? "wood-8" : "wood-4", length_mm: inch ? 44.45 : 45 };
-    }
-    if (kind === "gusset") fresh.made = { wood: "birch-plywood", grade: "clear" };
-    if (kind === "dowels")
-      Object.assign(fresh, {
-        places: places.length ? places : grid(2, 0, 40),
-        d_mm: 10,
-        deep_mm: 30,
-        made: { wood: "european-beech", grade: "clear" },
-      });
-    if (kind === "tenon" || kind === "mitre") Object.assign(fresh, { d_mm: 12, deep_mm: 30, high_mm: 40 });
-    edit(set(fresh));
-  };
   return (
     <>
-      <Pick label="joint" value={joint.kind} options={KINDS} onChange={choose} />
+      <Pick
+        label="joint"
+        value={joint.kind}
+        options={kinds}
+        onChange={(kind) => choose({ kind, glued: joint.glued, places: joint.places })}
+      />
       {joint.kind !== "butt" && !["screws", "bolts", "behind"].includes(joint.kind) && (
         <Choice
           label="glue"
@@ -89,10 +64,10 @@ export function JointFields({ joint, set }: { joint: Joint; set: (j: Joint) => E
           label="of"
           value={joint.made.wood}
           options={stuffs(catalogue)}
-          onChange={(wood) => edit(set({ ...joint, made: { wood, grade: "clear" } }))}
+          onChange={(wood) => edit(set({ ...joint, made: joint.made && { ...joint.made, wood } }))}
         />
       )}
-      {has && (
+      {places.length > 0 && (
         <>
           <Measure
             label="how many"
@@ -120,17 +95,9 @@ export function JointFields({ joint, set }: { joint: Joint; set: (j: Joint) => E
           type="button"
           className="act"
           onClick={() =>
-            edit(
-              set(
-                joint.screw
-                  ? { kind: "half-lap", glued: joint.glued }
-                  : {
-                      ...joint,
-                      screw: { type: inch ? "wood-8" : "wood-4", length_mm: inch ? 31.75 : 30 },
-                      places: grid(4, 20, 25),
-                    },
-              ),
-            )
+            joint.screw
+              ? edit(set({ kind: joint.kind, glued: joint.glued }))
+              : choose({ ...joint, screw: { type: "", length_mm: 0 } })
           }
         >
           {joint.screw ? "without screws" : "count screws in place of the glue"}

@@ -1,72 +1,99 @@
-import type { Fixing, Shelf, Support } from "../../api/types.gen";
+import { useState } from "react";
+import type { Fixing, Group as FieldGroup, Joint, Only, Shown } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, type Edit } from "../../bench/edit";
+import { at, newId, put, type Edit } from "../../model/edit";
 import { Choice, Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { FixingFields } from "./FixingFields";
 import { JointFields } from "./JointFields";
-import { at, put, stuffs, type Field, type Fields } from "./parts";
+import { Rows, Places } from "./ListFields";
+import { stuffs } from "./stuffs";
 
-/** The fields of one part of a support, or of a rail; set puts the changed part into the design. */
-export function PartFields<T extends object>({
-  groups,
-  part,
-  set,
-  fresh,
-}: {
-  groups: Fields[];
+interface Setter<T extends object> {
   part: T;
   set: (p: T) => Edit;
-  /** Makes a part that may be put in; without it nothing optional is offered. */
-  fresh?: (make: (s: Support, shelf: Shelf) => object) => object;
+  /** Makes an edit after which the server puts in what it needs. */
+  choose: (e: Edit) => void;
+}
+
+const is = (part: object, o: Only): boolean => o.values.includes(String(at(part, o.path) ?? "false"));
+const shown = (part: object, f: Shown): boolean =>
+  (f.only ?? []).every((o) => (o.values.includes("") ? !at(part, o.path) : is(part, o)));
+
+/** The fields of a support, a rail or a form, as the catalogue lists them; set puts the changed part into the design. */
+export function PartFields<T extends object>({
+  shelf,
+  fields,
+  part,
+  set,
+}: {
+  shelf: string;
+  fields: string;
+  part: T;
+  set: (p: T) => Edit;
 }) {
+  const { catalogue, complete } = useBench();
+  const [error, setError] = useState<string | null>(null);
+  const choose = (e: Edit) => void complete(shelf, e).then(setError);
+  const groups = catalogue.fields[fields] ?? [];
+  return (
+    <>
+      {error && (
+        <p role="alert" className="text-[13px] text-red">
+          {error}
+        </p>
+      )}
+      {groups.map((g, n) => (
+        <OneGroup key={g.title ?? n} group={g} part={part} set={set} choose={choose} first={n === 0} />
+      ))}
+    </>
+  );
+}
+
+function OneGroup<T extends object>({
+  group: g,
+  part,
+  set,
+  choose,
+  first,
+}: Setter<T> & { group: FieldGroup; first: boolean }) {
   const { edit } = useBench();
-  return groups.map((g, n) => {
-    const there = !g.part || at(part, g.part.path) !== undefined;
-    const act = g.part && fresh && (
-      <button
-        type="button"
-        className="act"
-        onClick={() => g.part && edit(set(put(part, g.part.path, there ? undefined : fresh(g.part.fresh))))}
-      >
-        {there ? g.part.drop : g.part.add}
-      </button>
-    );
-    if (!there)
-      return (
-        <div key={n} className="border-t border-hair py-1">
-          {act}
-        </div>
-      );
-    const shown = g.fields.filter((f) => !f.when || f.when(part as Record<string, unknown>));
-    if (shown.length === 0) return null;
-    return (
-      <Group key={n} title={g.title} action={act}>
-        {shown.map((f) => (
-          <FieldLine
-            key={f.kind + f.path + ("at" in f ? f.at : "")}
-            field={f}
-            part={part}
-            set={set}
-            first={n === 0 && f === g.fields[0]}
-          />
-        ))}
-      </Group>
-    );
-  });
+  const path = g.path;
+  const there = !path || at(part, path) !== undefined;
+  const fields = g.fields.filter((f) => shown(part, f));
+  if (there && fields.length === 0) return null;
+  return (
+    <Group
+      title={there ? g.title : undefined}
+      action={
+        path &&
+        there && (
+          <button type="button" className="act" onClick={() => edit(set(put(part, path, undefined)))}>
+            {g.drop}
+          </button>
+        )
+      }
+    >
+      {path && !there ? (
+        <button type="button" className="act" onClick={() => choose(set(put(part, path, {})))}>
+          {g.add}
+        </button>
+      ) : (
+        fields.map((f, n) => (
+          <FieldLine key={f.path + f.label} field={f} part={part} set={set} choose={choose} first={first && n === 0} />
+        ))
+      )}
+    </Group>
+  );
 }
 
 function FieldLine<T extends object>({
   field: f,
   part,
   set,
+  choose,
   first,
-}: {
-  field: Field;
-  part: T;
-  set: (p: T) => Edit;
-  first: boolean;
-}) {
+}: Setter<T> & { field: Shown; first: boolean }) {
   const { edit, catalogue } = useBench();
   const value = at(part, f.path);
   const with_ = (v: unknown) => set(put(part, f.path, v));
@@ -91,14 +118,9 @@ function FieldLine<T extends object>({
       return (
         <Choice
           label={f.label}
-          value={String(value ?? f.options[0]?.[0])}
-          options={f.options}
-          onChange={(v) => {
-            let filled = put(part, f.path, v);
-            for (const [path, fill] of Object.entries(f.fills ?? {}))
-              if (!at(filled, path)) filled = put(filled, path, fill);
-            edit(set(filled));
-          }}
+          value={String(value ?? f.choices?.[0]?.key)}
+          options={(f.choices ?? []).map((c) => [c.key, c.label])}
+          onChange={(v) => choose(with_(v))}
         />
       );
     case "yes":
@@ -106,11 +128,8 @@ function FieldLine<T extends object>({
         <Choice
           label={f.label}
           value={value ? "yes" : "no"}
-          options={[
-            ["yes", f.words[0]],
-            ["no", f.words[1]],
-          ]}
-          onChange={(v) => edit(with_(v === "yes"))}
+          options={(f.choices ?? []).map((c) => [c.key, c.label])}
+          onChange={(v) => choose(with_(v === "yes"))}
         />
       );
     case "wood":
@@ -122,95 +141,21 @@ function FieldLine<T extends object>({
           onChange={(v) => edit(with_(v))}
         />
       );
-    case "fixing":
+    case "special":
+      if (f.type === "Joint")
+        return <JointFields joint={value as Joint} set={with_} choose={(j) => choose(with_(j))} />;
       return <FixingFields fixing={value as Fixing} set={(x) => with_({ ...(value as object), ...x })} />;
-    case "joint":
-      return <JointFields joint={value as Parameters<typeof JointFields>[0]["joint"]} set={with_} />;
     case "rows":
       return <Rows list={(value ?? []) as number[]} label={f.label} set={with_} />;
-    case "holes":
-      return <Holes list={(value ?? []) as Record<string, unknown>[]} label={f.label} at={f.at} set={with_} />;
+    case "places":
+      return (
+        <Places
+          list={(value ?? []) as Record<string, unknown>[]}
+          labels={f.label.split(", ")}
+          at={(f.at ?? "x_mm").split(",")}
+          set={with_}
+          fresh={newId}
+        />
+      );
   }
-}
-
-/** Heights of rows, each typed on. */
-function Rows({ list, label, set }: { list: number[]; label: string; set: (v: unknown) => Edit }) {
-  const { edit } = useBench();
-  return (
-    <>
-      {list.map((y, i) => (
-        <div key={i} className="flex items-center gap-2">
-          <div className="min-w-0 flex-1">
-            <Measure
-              label={`row ${i + 1}, ${label}`}
-              kind="length"
-              value={y}
-              onValue={(v) => set(list.map((o, k) => (k === i ? v : o)))}
-            />
-          </div>
-          <button
-            type="button"
-            className="act"
-            aria-label={`Remove row ${i + 1}`}
-            onClick={() => edit(set(list.filter((_, k) => k !== i)))}
-          >
-            ✕
-          </button>
-        </div>
-      ))}
-      <button type="button" className="act" onClick={() => edit(set([...list, (list.at(-1) ?? 0) + 100]))}>
-        one more row
-      </button>
-    </>
-  );
-}
-
-/** A list of places, each typed on; one more goes half a hand further on. */
-function Holes({
-  list,
-  label,
-  at: key,
-  set,
-}: {
-  list: Record<string, unknown>[];
-  label: string;
-  at: string;
-  set: (v: unknown) => Edit;
-}) {
-  const { edit } = useBench();
-  const place = (o: Record<string, unknown>) => (typeof o[key] === "number" ? o[key] : 0);
-  const last = list.at(-1);
-  return (
-    <>
-      {list.map((h, i) => (
-        <div key={String(h.id)} className="flex items-center gap-2">
-          <div className="min-w-0 flex-1">
-            <Measure
-              label={`${i + 1}, ${label}`}
-              kind="length"
-              value={place(h)}
-              onValue={(v) => set(list.map((o) => (o === h ? { ...o, [key]: v } : o)))}
-            />
-          </div>
-          <button
-            type="button"
-            className="act"
-            aria-label={`Remove ${i + 1}, ${label}`}
-            onClick={() => edit(set(list.filter((o) => o !== h)))}
-          >
-            ✕
-          </button>
-        </div>
-      ))}
-      {last && list.length < 24 && (
-        <button
-          type="button"
-          className="act"
-          onClick={() => edit(set([...list, { ...last, id: newId(), [key]: place(last) + 40 }]))}
-        >
-          one more
-        </button>
-      )}
-    </>
-  );
 }

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
-import type { Part, PartsTable } from "../../api/types.gen";
+import type { StockPart, PartsTable } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { decimal, lengthUnit } from "../../format";
@@ -96,7 +96,15 @@ export function PartsSheet({ onClose }: { onClose: () => void }) {
   );
 }
 
-function PartLine({ part: p, onKeep, onForget }: { part: Part; onKeep: (p: Part) => void; onForget: () => void }) {
+function PartLine({
+  part: p,
+  onKeep,
+  onForget,
+}: {
+  part: StockPart;
+  onKeep: (p: StockPart) => void;
+  onForget: () => void;
+}) {
   const { design, catalogue } = useBench();
   const [price, setPrice] = useState<string | null>(null);
   const u = design.units;

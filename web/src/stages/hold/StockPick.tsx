@@ -1,8 +1,8 @@
-import type { Part } from "../../api/types.gen";
+import type { StockPart } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import type { Edit } from "../../bench/edit";
 import { useOwn } from "../../bench/useOwn";
 import { Pick } from "../../ui/fields";
+import type { Edit } from "../../model/edit";
 
 /** A part of one's own stock, of some kinds, to be taken; nothing where there is none. */
 export function StockPick({
@@ -14,8 +14,8 @@ export function StockPick({
   label: string;
   kinds: string[];
   /** Whether a part is what is there now. */
-  is?: (p: Part) => boolean;
-  take: (p: Part) => Edit;
+  is?: (p: StockPart) => boolean;
+  take: (p: StockPart) => Edit;
 }) {
   const { edit } = useBench();
   const parts = (useOwn().data?.parts ?? []).filter((p) => kinds.includes(p.kind));

@@ -3,10 +3,10 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Idea, Shelf, ShelfReport } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { changeShelf } from "../../bench/edit";
 import { limit } from "../../bench/words";
 import { Group } from "../../ui/fields";
 import { useLater } from "../../ui/useLater";
+import { hang } from "../../model/edit";
 
 /** What would make a shelf hold that does not, or hardly does: changes found by search, each checked in full. */
 export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: ShelfReport }) {
@@ -33,7 +33,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
         </button>
       </div>
     );
-  const take = async (i: Idea) => setError(await tryEdit(changeShelf(shelf.id, () => i.shelf)));
+  const take = async (i: Idea) => setError(await tryEdit(hang(i)));
   const a = q.data;
   const fresh = rested === design && !q.isPlaceholderData;
   return (

@@ -3,10 +3,11 @@ import { api, reason } from "../../api/client";
 import type { Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
-import { newId, addItem } from "../../bench/edit";
 import { bare, decimal } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
+import { addItem } from "../../model/contents";
+import { newId } from "../../model/edit";
 
 const ASKS: Record<string, string> = {
   piece: "how many",

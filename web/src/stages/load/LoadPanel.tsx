@@ -1,8 +1,7 @@
 import { useState } from "react";
 import { api } from "../../api/client";
-import type { Item } from "../../api/types.gen";
-import { reportOf, useBench } from "../../bench/context";
-import { evenOut, fillTheRest, levelsOf, newItem, setItem, setShelf, shelfOf } from "../../bench/edit";
+import type { Item, Row as KeptRow, Shelf } from "../../api/types.gen";
+import { reportOf, useBench, useWords } from "../../bench/context";
 import { asked, lengthUnit, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
@@ -13,10 +12,14 @@ import { ScaleSheet } from "./ScaleSheet";
 import { SplitSheet } from "./SplitSheet";
 import { TableSheet } from "../../ui/TableSheet";
 import { ShelfHead } from "../ShelfHead";
+import { evenOut, fillTheRest, newItem } from "../../model/contents";
+import { setItem, setShelf } from "../../model/edit";
+import { shelfOf } from "../../model/find";
 
 /** Stage 1: what must it hold? */
 export function LoadPanel() {
-  const { design, report, shelfId, selection, select, edit } = useBench();
+  const { design, report, shelfId, selection, select, edit, catalogue } = useBench();
+  const words = useWords();
   const [sheet, setSheet] = useState<"add" | "split" | "table" | "scale" | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
@@ -32,7 +35,7 @@ export function LoadPanel() {
             type="button"
             className="act"
             onClick={() => {
-              const it = newItem(shelf);
+              const it = newItem(shelf, catalogue.usual.item);
               edit(setShelf(shelf.id, { contents: [...shelf.contents, it] }));
               select({ kind: "item", id: it.id });
             }}
@@ -89,33 +92,19 @@ export function LoadPanel() {
         <Pick
           label="stays"
           value={shelf.duration}
-          options={[
-            ["years", "for years"],
-            ["changing", "changes over the years"],
-            ["months", "up to two months"],
-            ["week", "up to a week"],
-          ]}
+          options={words<Shelf["duration"]>("Duration")}
           onChange={(duration) => edit(setShelf(shelf.id, { duration }))}
         />
         <Pick
           label="below it"
           value={shelf.below}
-          options={[
-            ["nothing", "nothing"],
-            ["people", "people pass or sit"],
-            ["bed", "bed, cot, desk, children"],
-          ]}
+          options={words<Shelf["below"]>("Below")}
           onChange={(below) => edit(setShelf(shelf.id, { below }))}
         />
         <Pick
           label="and if"
           value={shelf.accident}
-          options={[
-            ["none", "nothing else happens"],
-            ["lean", "a person leans on it"],
-            ["child", "a child climbs it"],
-            ["pet", "a pet lands on it"],
-          ]}
+          options={words<Shelf["accident"]>("Accident")}
           onChange={(accident) =>
             edit(setShelf(shelf.id, accident === "pet" ? { accident, pet_kg: shelf.pet_kg || 5 } : { accident }))
           }
@@ -144,7 +133,7 @@ export function LoadPanel() {
 }
 
 /** An item as a row of one's own catalogue, told as the item is. */
-const rowOf = (it: Item) => {
+const rowOf = (it: Item): Omit<KeptRow, "key" | "group"> => {
   const wide = it.to_mm - it.from_mm;
   const shared = {
     name: it.name,
@@ -172,9 +161,10 @@ const rowOf = (it: Item) => {
 };
 
 function ItemFields({ item }: { item: Item }) {
-  const { design, edit } = useBench();
+  const { design, report, edit } = useBench();
   const shelf = shelfOf(design, { kind: "item", id: item.id });
-  const levels = shelf ? levelsOf(shelf) : [];
+  const levels = (shelf && reportOf(report, shelf.id)?.tiers_mm) ?? [];
+  const words = useWords();
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
   return (
     <Group
@@ -193,10 +183,7 @@ function ItemFields({ item }: { item: Item }) {
       <Choice
         label="told by"
         value={item.by}
-        options={[
-          ["count", "count"],
-          ["length", "length of row"],
-        ]}
+        options={words<Item["by"]>("By")}
         onChange={(by) =>
           edit(set(by === "length" && !item.per_metre_kg ? { by, per_metre_kg: 25 } : { by, count: item.count || 1 }))
         }
@@ -262,11 +249,7 @@ function ItemFields({ item }: { item: Item }) {
       <Choice
         label="stands at the"
         value={item.place}
-        options={[
-          ["back", "back"],
-          ["middle", "middle"],
-          ["front", "front"],
-        ]}
+        options={words<Item["place"]>("Place")}
         onChange={(place) => edit(set({ place }))}
       />
       <Measure
@@ -279,12 +262,7 @@ function ItemFields({ item }: { item: Item }) {
       <Pick
         label="drawn as"
         value={item.shape}
-        options={[
-          ["box", "a box"],
-          ["jars", "jars"],
-          ["cans", "tins"],
-          ["books", "books"],
-        ]}
+        options={words<Item["shape"]>("Shape")}
         onChange={(shape) => edit(set({ shape }))}
       />
     </Group>

@@ -2,14 +2,15 @@ import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Deed, Reading, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, newItem, addItem } from "../../bench/edit";
 import { mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
+import { newItem, addItem } from "../../model/contents";
+import { newId } from "../../model/edit";
 
 /** The weighing scale: put the crate on, tare, fill it, and add what it reads to the tally. */
 export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, tryEdit, select } = useBench();
+  const { design, tryEdit, select, catalogue } = useBench();
   const u = design.units;
   const [deeds, setDeeds] = useState<Deed[]>([]);
   const [text, setText] = useState("");
@@ -61,7 +62,7 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
   };
   const keep = async () => {
     if (!reading?.stable || reading.fault || reading.kg <= 0) return;
-    const item = { ...newItem(shelf), id: newId(), name, each_kg: reading.kg };
+    const item = { ...newItem(shelf, catalogue.usual.item), id: newId(), name, each_kg: reading.kg };
     const why = await tryEdit(addItem(shelf.id, item));
     if (why) return setError(why);
     select({ kind: "item", id: item.id });

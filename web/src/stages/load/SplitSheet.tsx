@@ -2,10 +2,11 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Parts, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { newId, newItem, addItem } from "../../bench/edit";
 import { decimal, lengthUnit, mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
+import { newItem, addItem } from "../../model/contents";
+import { newId } from "../../model/edit";
 
 const FIELDS: [keyof Typed, string, string][] = [
   ["mass", "the whole weighs", ""],
@@ -25,7 +26,7 @@ interface Typed {
 
 /** Shares a total out over shelves, racks or bins. */
 export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean; onClose: () => void }) {
-  const { design, tryEdit, select } = useBench();
+  const { design, tryEdit, select, catalogue } = useBench();
   const [typed, setTyped] = useState<Typed>({ mass: "", size: "", count: "", racks: "2", bins: "1" });
   const [parts, setParts] = useState<Parts | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -42,7 +43,7 @@ export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boole
   const put = async (what: "bin" | "rack") => {
     if (!parts) return;
     const item = {
-      ...newItem(shelf),
+      ...newItem(shelf, catalogue.usual.item),
       id: newId(),
       name: what === "bin" ? "One bin’s share" : "One rack’s share",
       each_kg: Math.ceil(parts[what].mass_kg * 1000) / 1000,

@@ -2,14 +2,15 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { StudMark } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
-import { barMark, forgetStuds, takeMarks } from "../../bench/edit";
 import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
 import { FileButton } from "../../ui/FileButton";
+import { barMark, forgetStuds, takeMarks } from "../../model/wall";
 
 /** The scanner's side of the wall stage: sweep it both ways, then take the marks. */
 export function ScannerPanel() {
-  const { design, scanner, edit } = useBench();
+  const { design, scanner, edit, catalogue } = useBench();
+  const by = scanner.reply?.behind ? "stand-in" : "scanner";
   const [error, setError] = useState<string | null>(null);
   const w = design.wall;
   const marks = scanner.reply?.marks ?? [];
@@ -78,11 +79,11 @@ export function ScannerPanel() {
             <span className="fig">{lengthUnit(m.x_mm, design.units)}</span>
             {!(m.kind === "stud" && m.both) && (
               <span className="flex gap-x-4 text-[13px]">
-                <button type="button" className="act" onClick={() => edit(takeMarks([m]))}>
+                <button type="button" className="act" onClick={() => edit(takeMarks(catalogue.usual, [m], by))}>
                   it is a stud
                 </button>
                 {m.kind === "pipe" && (
-                  <button type="button" className="act" onClick={() => edit(barMark(m))}>
+                  <button type="button" className="act" onClick={() => edit(barMark(catalogue.usual, m))}>
                     keep out
                   </button>
                 )}
@@ -92,7 +93,7 @@ export function ScannerPanel() {
         ))}
       </ul>
       {ready.length > 0 && (
-        <button type="button" className="act font-semibold" onClick={() => edit(takeMarks(ready))}>
+        <button type="button" className="act font-semibold" onClick={() => edit(takeMarks(catalogue.usual, ready, by))}>
           mark {ready.length === 1 ? "this stud" : `these ${ready.length} studs`} on the wall
         </button>
       )}

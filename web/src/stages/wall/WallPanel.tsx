@@ -1,13 +1,15 @@
 import { useState } from "react";
 import type { KeepOut, Stud, Wall } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
-import { assumeStuds, framed, newKeepOut, newStud, remove, setKeepOut, setStud, type Edit } from "../../bench/edit";
-import { KEEP_OUT } from "../../drawing/KeepOutDrawing";
+import { useBench, useWords } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { TableSheet } from "../../ui/TableSheet";
 import { Measure } from "../../ui/Measure";
 import { ScannerPanel } from "./ScannerPanel";
+import { remove } from "../../model/copy";
+import { setKeepOut, setStud, type Edit } from "../../model/edit";
+import { framed } from "../../model/find";
+import { addStud, assumeStuds, newKeepOut, newStud } from "../../model/wall";
 
 const setWall =
   (patch: Partial<Wall>): Edit =>
@@ -23,7 +25,8 @@ const HOLDS: Record<string, string> = {
 
 /** Stage 2: what is behind it? */
 export function WallPanel() {
-  const { design, edit, select, selection, scanner } = useBench();
+  const { design, edit, select, selection, scanner, catalogue } = useBench();
+  const words = useWords();
   const [table, setTable] = useState(false);
   const w = design.wall;
   const built = framed(design);
@@ -31,8 +34,9 @@ export function WallPanel() {
   const stud = selection?.kind === "stud" ? studs.find((s) => s.id === selection.id) : undefined;
   const add = () => {
     const last = studs.at(-1)?.x_mm ?? 0;
-    const s = newStud(Math.min(last + (design.units.length === "in" ? 406.4 : 400), w.length_mm));
-    edit(setWall({ studs: [...studs, s] }));
+    const step = catalogue.usual.spacings.find((s) => s.unit === design.units.length)?.step_mm ?? 0;
+    const s = newStud(catalogue.usual, Math.min(last + step, w.length_mm));
+    edit(addStud(s));
     select({ kind: "stud", id: s.id });
   };
   return (
@@ -44,24 +48,13 @@ export function WallPanel() {
         <Pick
           label="made of"
           value={w.kind}
-          options={[
-            ["wood-studs", "wood studs"],
-            ["steel-studs", "steel studs"],
-            ["masonry", "solid brick or stone"],
-            ["block", "hollow block"],
-            ["concrete", "concrete"],
-          ]}
+          options={words<Wall["kind"]>("WallKind")}
           onChange={(kind) => edit(setWall({ kind }))}
         />
         <Pick
           label="lining"
           value={w.lining.kind}
-          options={[
-            ["gypsum", "gypsum board"],
-            ["plaster", "plaster on lath"],
-            ["boards", "boards, panelling"],
-            ["none", built ? "none, bare studs" : "none, bare wall"],
-          ]}
+          options={words<Wall["lining"]["kind"]>("LiningKind")}
           onChange={(kind) => edit(setWall({ lining: { ...w.lining, kind } }))}
         />
         {w.lining.kind !== "none" && (
@@ -105,11 +98,11 @@ export function WallPanel() {
                 onClick={() => select({ kind: "stud", id: s.id })}
               >
                 stud {i + 1}
-                {s.assumed && <span className="text-ochre"> assumed</span>}
+                {s.found === "guess" && <span className="text-ochre"> assumed</span>}
               </ListRow>
             ))}
           </ul>
-          <QuickLayout first={studs.find((x) => !x.assumed)?.x_mm ?? studs[0]?.x_mm ?? 0} />
+          <QuickLayout first={studs.find((x) => x.found !== "guess")?.x_mm ?? studs[0]?.x_mm ?? 0} />
           {studs.length === 0 && <p className="text-soft">None yet. Without studs no screw is counted.</p>}
         </Group>
       )}
@@ -124,18 +117,17 @@ export function WallPanel() {
 
 /** Fills in studs at an even step; each is a guess until it is found. */
 function QuickLayout({ first }: { first: number }) {
-  const { edit } = useBench();
-  const steps: [string, number][] = [
-    ["16 in", 406.4],
-    ["24 in", 609.6],
-    ["400 mm", 400],
-    ["600 mm", 600],
-  ];
+  const { edit, catalogue } = useBench();
   return (
     <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]">
       <span className="text-soft">guess the rest, every</span>
-      {steps.map(([name, step]) => (
-        <button key={name} type="button" className="act fig" onClick={() => edit(assumeStuds(first % step, step))}>
+      {catalogue.usual.spacings.map(({ name, step_mm: step }) => (
+        <button
+          key={name}
+          type="button"
+          className="act fig"
+          onClick={() => edit(assumeStuds(catalogue.usual, first % step, step))}
+        >
           {name}
         </button>
       ))}
@@ -145,11 +137,13 @@ function QuickLayout({ first }: { first: number }) {
 
 /** What is in the way, behind the wall's face and before it. */
 function KeepOuts() {
-  const { design, edit, select, selection } = useBench();
+  const { design, edit, select, selection, catalogue } = useBench();
+  const kinds = useWords()<KeepOut["kind"]>("KeepOutKind");
+  const called = (k: KeepOut) => k.name || (kinds.find(([key]) => key === k.kind)?.[1] ?? "");
   const outs = design.wall.keep_outs;
   const chosen = selection?.kind === "keepout" ? outs.find((k) => k.id === selection.id) : undefined;
-  const add = (kind: string) => {
-    const k = newKeepOut(design, kind);
+  const add = (kind: KeepOut["kind"]) => {
+    const k = newKeepOut(design, catalogue.usual, kind);
     edit(setWall({ keep_outs: [...outs, k] }));
     select({ kind: "keepout", id: k.id });
   };
@@ -159,7 +153,7 @@ function KeepOuts() {
       <Pick
         label="add"
         value=""
-        options={[["", "choose"], ...Object.entries(KEEP_OUT)]}
+        options={[["", "choose"] as [KeepOut["kind"] | "", string], ...kinds]}
         onChange={(kind) => kind && add(kind)}
       />
       <ul>
@@ -170,17 +164,13 @@ function KeepOuts() {
             figure={lengthUnit(k.x_mm, design.units)}
             onClick={() => select({ kind: "keepout", id: k.id })}
           >
-            {k.name || KEEP_OUT[k.kind]}
+            {called(k)}
           </ListRow>
         ))}
       </ul>
       {chosen && (
         <div className="border-l-2 border-chalk pl-2">
-          <Name
-            label="name"
-            value={chosen.name || (KEEP_OUT[chosen.kind] ?? "")}
-            onChange={(name) => edit(set({ name }))}
-          />
+          <Name label="name" value={called(chosen)} onChange={(name) => edit(set({ name }))} />
           <Measure first label="its left side" kind="length" value={chosen.x_mm} onValue={(v) => set({ x_mm: v })} />
           <Measure label="above the floor" kind="length" value={chosen.y_mm} onValue={(v) => set({ y_mm: v })} />
           <Measure label="wide" kind="length" value={chosen.width_mm} onValue={(v) => set({ width_mm: v })} />
@@ -221,10 +211,10 @@ function StudFields({ stud, number }: { stud: Stud; number: number }) {
         </button>
       }
     >
-      {stud.assumed && (
+      {stud.found === "guess" && (
         <p className="text-ochre">
           Assumed: nobody has found it yet.{" "}
-          <button type="button" className="act" onClick={() => edit(set({ assumed: undefined, doubt_mm: 2 }))}>
+          <button type="button" className="act" onClick={() => edit(set({ found: "tape", doubt_mm: 2 }))}>
             it is there
           </button>
         </p>

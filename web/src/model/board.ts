@@ -1,5 +1,5 @@
 import type { Board, Build, Ply, Stock } from "../api/types.gen";
-import { changeShelf, freshSupport, newBracket, type Edit } from "./edit";
+import { changeShelf, type Edit } from "./edit";
 
 export const setBoard = (id: string, patch: Partial<Board>): Edit =>
   changeShelf(id, (s) => ({ ...s, board: { ...s.board, ...patch } }));
@@ -27,7 +27,7 @@ export const setPlies = (id: string, plies: Ply[]): Edit =>
   }));
 
 /** Makes the board up another way, keeping its thickness where that can be. */
-export const setKind = (id: string, kind: string): Edit =>
+export const setKind = (id: string, kind: Build["kind"]): Edit =>
   changeShelf(id, (s) => {
     const t = s.thickness_mm;
     const build = { ...s.build, kind };
@@ -62,20 +62,3 @@ export const takeStock = (id: string, b: Stock): Edit =>
       moisture_pct: b.moisture_pct,
     },
   }));
-
-/** Puts the supports at these places along the wall, left to right; more are made like the ones there are. */
-export const placeSupports =
-  (id: string, at: number[]): Edit =>
-  (p) =>
-    changeShelf(id, (s) => {
-      const had = [...s.supports].sort((a, b) => a.x_mm - b.x_mm);
-      const like = had.at(-1);
-      return {
-        ...s,
-        supports: at.map((x, i) => {
-          const was = had[i];
-          if (was) return { ...was, x_mm: x };
-          return like ? freshSupport(like, x) : newBracket(p, x);
-        }),
-      };
-    })(p);

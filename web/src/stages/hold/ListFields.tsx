@@ -1,0 +1,97 @@
+import { useBench } from "../../bench/context";
+import type { Edit } from "../../model/edit";
+import { Measure } from "../../ui/Measure";
+
+/** A figure of a list with what takes it out. */
+function Line({
+  label,
+  remove,
+  value,
+  onValue,
+  onRemove,
+}: {
+  label: string;
+  remove: string;
+  value: number;
+  onValue: (v: number) => Edit;
+  onRemove: Edit;
+}) {
+  const { edit } = useBench();
+  return (
+    <div className="flex items-center gap-2">
+      <div className="min-w-0 flex-1">
+        <Measure label={label} kind="length" value={value} onValue={onValue} />
+      </div>
+      <button type="button" className="act" aria-label={remove} onClick={() => edit(onRemove)}>
+        ✕
+      </button>
+    </div>
+  );
+}
+
+/** Heights of rows, each typed on. */
+export function Rows({ list, label, set }: { list: number[]; label: string; set: (v: unknown) => Edit }) {
+  const { edit } = useBench();
+  return (
+    <>
+      {list.map((y, i) => (
+        <Line
+          key={i}
+          label={`row ${i + 1}, ${label}`}
+          remove={`Remove row ${i + 1}`}
+          value={y}
+          onValue={(v) => set(list.map((o, k) => (k === i ? v : o)))}
+          onRemove={set(list.filter((_, k) => k !== i))}
+        />
+      ))}
+      <button type="button" className="act" onClick={() => edit(set([...list, (list.at(-1) ?? 0) + 100]))}>
+        one more row
+      </button>
+    </>
+  );
+}
+
+/** A list of places, some figures of each typed on; one more goes half a hand further on. */
+export function Places({
+  list,
+  labels,
+  at: keys,
+  set,
+  fresh,
+}: {
+  list: Record<string, unknown>[];
+  labels: string[];
+  at: string[];
+  set: (v: unknown) => Edit;
+  fresh: () => string;
+}) {
+  const { edit } = useBench();
+  const place = (o: Record<string, unknown>, key: string) => (typeof o[key] === "number" ? o[key] : 0);
+  const last = list.at(-1);
+  const [first = ""] = keys;
+  return (
+    <>
+      {keys.map((key, n) =>
+        list.map((h, i) => (
+          <Line
+            key={`${key}-${String(h.id)}`}
+            label={`${i + 1}, ${labels[n] ?? ""}`}
+            remove={`Remove ${i + 1}, ${labels[n] ?? ""}`}
+            value={place(h, key)}
+            onValue={(v) => set(list.map((o) => (o === h ? { ...o, [key]: v } : o)))}
+            onRemove={set(list.filter((o) => o !== h))}
+          />
+        )),
+      )}
+      {last && list.length < 24 && (
+        <button
+          type="button"
+          className="act"
+          onClick={() => edit(set([...list, { ...last, id: fresh(), [first]: place(last, first) + 40 }]))}
+        >
+          one more
+        </button>
+      )}
+    </>
+  );
+}
