@@ -71,7 +71,7 @@ type Rib struct {
 // Strip is a lip along one edge of the board: Width thick, standing Height proud
 // of it below, above, or both.
 type Strip struct {
-	Width  quantity.Length `json:"width_mm" range:"3 200"`
+	Width  quantity.Length `json:"width_mm" range:"3 750"`
 	Height quantity.Length `json:"height_mm" range:"3 400"`
 	Goes   Goes            `json:"goes"`
 	Glued  bool            `json:"glued"`

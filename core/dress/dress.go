@@ -67,6 +67,7 @@ func wear(h *design.Hung, o *support.Outfit) {
 	if o.Form != nil {
 		s.Forms.Set(o.Form)
 	}
+	field.Lists(h)
 }
 
 // Board puts an outfit's place and board onto a shelf.

@@ -84,7 +84,7 @@ func AddShelf(p *design.Project, newID func() string) (int, error) {
 	}
 	s.Length = min(s.Length, p.Wall.Length*0.9)
 	s.X = (p.Wall.Length - s.Length) / 2
-	s.Y = quantity.Length(math.Round(float64(p.Wall.Height) / 2))
+	s.Y = p.Wall.Height / 2
 	taken := func(o design.Shelf) bool { return math.Abs(float64(o.Y-s.Y)) < 250 }
 	for slices.ContainsFunc(p.Shelves, taken) && s.Y < p.Wall.Height-300 {
 		s.Y += 300
@@ -162,5 +162,6 @@ func Complete(p *design.Project, i int, newID func() string) design.Hung {
 	if form, _ := h.Shelf.Form(); form != nil {
 		support.Fill(o, form)
 	}
+	field.Lists(&h)
 	return h
 }

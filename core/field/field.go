@@ -335,3 +335,28 @@ func renew(v reflect.Value, id func() string) {
 		}
 	}
 }
+
+// Lists makes every list of a part of a document, of which v is the address, that a file
+// must have, even an empty one.
+func Lists(v any) { lists(reflect.ValueOf(v).Elem()) }
+
+func lists(v reflect.Value) {
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			lists(v.Elem())
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			lists(v.Index(i))
+		}
+	case reflect.Struct:
+		for _, g := range fieldsOf(v.Type()) {
+			f := v.Field(g.index)
+			if f.Kind() == reflect.Slice && f.IsNil() && !strings.Contains(g.tag.Get("json"), ",omit") {
+				f.Set(reflect.MakeSlice(f.Type(), 0, 0))
+			}
+			lists(f)
+		}
+	}
+}

@@ -83,14 +83,14 @@ type Boarded struct{ Skin, Beyond float64 }
 // left end. Bevel is a cleat's, degrees from level. Lock says that a screw keeps
 // the shelf on.
 type Rail struct {
+	ID        string          `json:"id"`
+	Kind      RailKind        `json:"kind"`
+	X         quantity.Length `json:"x_mm" label:"left end, along the wall"`
+	Length    quantity.Length `json:"length_mm" label:"long" range:"40 10000"`
+	Bottom    quantity.Length `json:"bottom_mm" label:"lower edge, over the floor" range:"-1000 10000"`
+	Height    quantity.Length `json:"height_mm" label:"high" range:"8 400"`
+	Thickness quantity.Length `json:"thickness_mm" label:"thick" range:"6 300"`
 	hold.Made `label:"wood" as:"wood"`
-	ID        string            `json:"id"`
-	Kind      RailKind          `json:"kind"`
-	X         quantity.Length   `json:"x_mm" label:"left end, along the wall"`
-	Length    quantity.Length   `json:"length_mm" label:"long" range:"40 10000"`
-	Bottom    quantity.Length   `json:"bottom_mm" label:"lower edge, over the floor" range:"-1000 10000"`
-	Height    quantity.Length   `json:"height_mm" label:"high" range:"8 400"`
-	Thickness quantity.Length   `json:"thickness_mm" label:"thick" range:"6 300"`
 	Bevel     float64           `json:"bevel_deg,omitempty" label:"bevel, degrees from level" as:"degrees" only:"kind=cleat"`
 	Joints    []quantity.Length `json:"joints_mm,omitempty"`
 	Spots     []Spot            `json:"spots" count:"0 80"`

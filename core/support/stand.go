@@ -25,7 +25,7 @@ type StandingFrame struct {
 	Standoff  quantity.Length `json:"standoff_mm,omitempty" label:"stands off the wall" range:"0 300"`
 	Posts     []Post          `json:"posts" count:"0 12" stands:"yes"`
 	Platforms []Level         `json:"platforms" title:"Platforms" label:"tops, over the floor" at:"up_mm" count:"0 40"`
-	Ties      []FrameTie      `json:"ties" title:"Ties to the wall" label:"along the wall, over the floor" at:"x_mm,up_mm" count:"0 24"`
+	Ties      []FrameTie      `json:"ties" title:"Ties to the wall" label:"along the wall|over the floor" at:"x_mm,up_mm" count:"0 24"`
 	Piece     quantity.Length `json:"piece_mm" label:"piece they go through" range:"1 150"` // that the ties go through
 	Screw     hold.Fixing     `json:"screw" label:""`
 }

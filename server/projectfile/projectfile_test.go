@@ -9,6 +9,10 @@ import (
 	"testing"
 
 	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/dress/dresstest"
+	"aguante/core/support"
 )
 
 func jars(t testing.TB) string {
@@ -135,5 +139,40 @@ func TestTheExampleOfTheDocsIsRead(t *testing.T) {
 	r, err := check.Run(p)
 	if err != nil || r.Shelves[0].HoldsUpTo.Kg <= 0 {
 		t.Errorf("%+v, %v", r, err)
+	}
+}
+
+// Whatever the program makes passes its own door: what the published schema says is what
+// the core allows.
+func TestWhatIsMadePassesTheDoor(t *testing.T) {
+	draw := dresstest.New(5)
+	for _, w := range support.Recipes() {
+		t.Run(w.Key, func(t *testing.T) {
+			p := draw.Design(w.Key)
+			b, err := json.Marshal(p)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if _, err := Read(b); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	for _, u := range []design.Units{{Length: design.Inches, Mass: design.Pounds}, {Length: design.Millimetres, Mass: design.Kilograms}} {
+		p, err := dress.NewProject(u, draw.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, w := range support.Recipes() {
+			p.Shelves[0].Thickness = 38
+			h, err := dress.Shelf(p, 0, w.Key, draw.ID)
+			if err != nil {
+				t.Fatalf("%s: %v", w.Key, err)
+			}
+			b, _ := json.Marshal(p.With(0, h))
+			if _, err := Read(b); err != nil {
+				t.Errorf("%s in %s: %v", w.Key, u.Length, err)
+			}
+		}
 	}
 }

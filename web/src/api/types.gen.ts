@@ -306,8 +306,6 @@ standards: Standard[]
 panels: BackPanel[]
 }
 export interface Rail {
-wood: string
-grade: string
 id: string
 kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
 x_mm: number
@@ -315,6 +313,8 @@ length_mm: number
 bottom_mm: number
 height_mm: number
 thickness_mm: number
+wood: string
+grade: string
 bevel_deg?: number
 joints_mm?: number[]
 spots: Spot[]
@@ -627,8 +627,6 @@ screw: Fixing
 count: number
 }
 export interface Side {
-wood: string
-grade: string
 id: string
 kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
 x_mm: number
@@ -636,6 +634,8 @@ length_mm: number
 bottom_mm: number
 height_mm: number
 thickness_mm: number
+wood: string
+grade: string
 bevel_deg?: number
 joints_mm?: number[]
 spots: Spot[]
@@ -707,8 +707,6 @@ deep_mm: number
 }
 export interface HookRail {
 peg: Peg
-wood: string
-grade: string
 id: string
 kind: ("strip" | "cleat" | "block" | "ledger" | "hooks" | "backer")
 x_mm: number
@@ -716,6 +714,8 @@ length_mm: number
 bottom_mm: number
 height_mm: number
 thickness_mm: number
+wood: string
+grade: string
 bevel_deg?: number
 joints_mm?: number[]
 spots: Spot[]

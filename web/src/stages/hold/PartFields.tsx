@@ -61,6 +61,7 @@ function OneGroup<T extends object>({
   const path = g.path;
   const there = !path || at(part, path) !== undefined;
   const fields = g.fields.filter((f) => shown(part, f));
+  const figure = fields.find((f) => !["choice", "yes", "wood", "special", "rows", "places"].includes(f.kind));
   if (there && fields.length === 0) return null;
   return (
     <Group
@@ -79,8 +80,15 @@ function OneGroup<T extends object>({
           {g.add}
         </button>
       ) : (
-        fields.map((f, n) => (
-          <FieldLine key={f.path + f.label} field={f} part={part} set={set} choose={choose} first={first && n === 0} />
+        fields.map((f) => (
+          <FieldLine
+            key={f.path + f.label}
+            field={f}
+            part={part}
+            set={set}
+            choose={choose}
+            first={first && f === figure}
+          />
         ))
       )}
     </Group>
@@ -151,7 +159,7 @@ function FieldLine<T extends object>({
       return (
         <Places
           list={(value ?? []) as Record<string, unknown>[]}
-          labels={f.label.split(", ")}
+          labels={f.label.split("|")}
           at={(f.at ?? "x_mm").split(",")}
           set={with_}
           fresh={newId}
