@@ -74,6 +74,7 @@ type Shelf struct {
 	Contents   []ItemMass   `json:"contents"`
 	Assumed    []string     `json:"assumed"`
 	Cautions   []Caution    `json:"cautions"`
+	NotJudged  []Caution    `json:"not_judged"` // what the design says and no link is asked about yet
 	OnAssumed  []string     `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
 }
 

@@ -13,11 +13,20 @@ func blank(p *design.Project, s *design.Shelf) Shelf {
 	out := Shelf{
 		Way: p.WayOf(s), Tiers: []float64{float64(s.Thickness)},
 		ID: s.ID, Name: s.Name, Verdict: Holds,
-		NotKnown: []string{}, OnAssumed: []string{}, Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
+		NotKnown: []string{}, OnAssumed: []string{}, NotJudged: notJudged(p, s), Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
 		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{},
 	}
 	for _, it := range s.Contents {
 		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
+	}
+	return out
+}
+
+// notJudged names what the design says of a shelf and no link is asked about yet.
+func notJudged(p *design.Project, s *design.Shelf) []Caution {
+	out := []Caution{}
+	for _, u := range p.Unjudged(s) {
+		out = append(out, Caution{u.About, "not judged yet: " + u.What})
 	}
 	return out
 }
@@ -97,6 +106,8 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 	switch {
 	case s.HoldsUpTo.Kg < s.Asked || s.HoldsUpTo.Kg == 0:
 		s.Verdict = Gives
+	case len(s.NotJudged) > 0:
+		s.Verdict, s.Why = Cannot, s.NotJudged[0].Text
 	case s.StraightTo.Kg < s.Asked:
 		s.Verdict = Sags
 	}

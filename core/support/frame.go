@@ -94,6 +94,18 @@ func (f *Frame) Validate(p *problem.List) {
 	f.Board.Within(p, float64(f.Reach))
 }
 
+// Abstains names what of it is not judged yet.
+func (f *Frame) Abstains() []string {
+	var out []string
+	if f.Brace != nil && f.Brace.Ends == OnlyButts && f.Brace.Screw == nil {
+		out = append(out, "a brace that is only butted")
+	}
+	if f.Joint.Kind == hold.MitreJoint && f.Joint.Splines == hold.SplinesAlong {
+		out = append(out, "splines with their grain along the joint")
+	}
+	return out
+}
+
 // framed is a frame in its place.
 type framed struct {
 	*Frame

@@ -19,6 +19,7 @@ type Hidden struct {
 	Width     quantity.Length  `json:"width_mm" label:"blade, wide" range:"5 1000" as:"fine"`
 	Thickness quantity.Length  `json:"thickness_mm" label:"blade, thick" range:"1 40" as:"fine"`
 	Plate     quantity.Length  `json:"plate_mm" label:"plate on the wall, high" range:"10 400"`
+	Blades    []Blade          `json:"blades,omitempty" count:"0 12"` // where there are several
 	Steel     hold.Steel       `json:"steel" label:"steel"`
 	Lock      bool             `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
 	Slot      Slot             `json:"slot" title:"Slot in the board"`
@@ -56,6 +57,14 @@ func (b *Hidden) Validate(p *problem.List) {
 
 // Fixings are its own fasteners into the wall.
 func (b *Hidden) Fixings() []*hold.Fixing { return []*hold.Fixing{&b.Screw} }
+
+// Abstains names what of it is not judged yet.
+func (b *Hidden) Abstains() []string {
+	if len(b.Blades) > 1 {
+		return []string{"several blades on one plate"}
+	}
+	return nil
+}
 
 // slotted is one in its place.
 type slotted struct {

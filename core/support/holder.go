@@ -84,6 +84,15 @@ func (h *Holder) Noun() string { return "holder" }
 // Validate names every problem of a holder.
 func (h *Holder) Validate(p *problem.List) { field.Check(p, h) }
 
+// Abstains names what of it is not judged yet.
+func (h *Holder) Abstains() []string {
+	out := h.Frame.Abstains()
+	if h.On != "" {
+		out = append(out, "a holder on a rail that is not its shelf's")
+	}
+	return out
+}
+
 // HangsOn is the rail that it hooks onto, where it is not its shelf's.
 func (h *Holder) HangsOn() string { return h.On }
 

@@ -60,6 +60,9 @@ func Placeable(w Way) bool {
 	return !atEnds
 }
 
+// Abstains is a way of which something that a document can say is not judged yet.
+type Abstains interface{ Abstains() []string }
+
 // HangsOn is the id of the fixture that a support of a way hangs on besides its shelf's
 // rail, or "".
 func HangsOn(w Way) string {

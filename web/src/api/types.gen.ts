@@ -586,11 +586,16 @@ reach_mm: number
 width_mm: number
 thickness_mm: number
 plate_mm: number
+blades?: Blade[]
 steel: ("unmarked" | "structural")
 lock?: boolean
 slot: Slot
 screw: Fixing
 holes: PlateHole[]
+}
+export interface Blade {
+id: string
+offset_mm: number
 }
 export interface Slot {
 deep_mm: number
@@ -1078,6 +1083,7 @@ movement?: Movement
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
+not_judged: Caution[]
 on_assumed: string[]
 }
 export interface Sudden {

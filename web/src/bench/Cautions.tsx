@@ -7,7 +7,7 @@ export function Cautions({ shelf }: { shelf: ShelfReport | undefined }) {
   return (
     <Group title="Beware, and assumed">
       <ul className="text-[13px] leading-snug">
-        {shelf.cautions.map((c, i) => (
+        {[...shelf.not_judged, ...shelf.cautions].map((c, i) => (
           <li key={i} className="mt-1 text-ochre">
             {cap(c.text)}.
           </li>

@@ -113,6 +113,7 @@ const LOW: Record<string, string> = {
   holds: "holds and stays straight",
   sags: "holds, but sags",
   gives: "does not hold",
+  "cannot-say": "cannot be judged",
 };
 
 /** The verdict on a load that comes down all at once. */

@@ -41,6 +41,7 @@ export const named = (l: Link): string => (l.where === "board" || l.where === ""
 /** The verdict's first sentence, in two parts: what is stressed, and the rest. */
 export function headline(s: ShelfReport, u: Units): [string, string] {
   const can = limit(s.holds, u);
+  if (s.verdict === "cannot-say") return ["Cannot say", `: ${s.why ?? ""}.`];
   if (s.evenly) return [`Would hold ${can}`, " spread evenly. Nothing stands on it yet."];
   if (s.verdict === "gives") return [`Holds ${can}`, ` of the ${asked(s.asked_kg, u)} you ask.`];
   if (s.verdict === "sags") return [`Holds ${can}, but sags`, `; you ask ${asked(s.asked_kg, u)}.`];
@@ -48,7 +49,7 @@ export function headline(s: ShelfReport, u: Units): [string, string] {
 }
 
 export const tone = (s: ShelfReport): "bad" | "close" | "good" =>
-  s.verdict === "gives" ? "bad" : s.verdict === "sags" ? "close" : "good";
+  s.verdict === "gives" ? "bad" : s.verdict === "holds" ? "good" : "close";
 
 /** The answer in one line, for Home: what it holds, what is asked, and what would give. */
 export function line(s: ShelfReport, u: Units): string {

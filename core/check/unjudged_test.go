@@ -1,0 +1,61 @@
+package check
+
+import (
+	"strings"
+	"testing"
+
+	"aguante/core/design"
+	"aguante/core/hold"
+	"aguante/core/material"
+	"aguante/core/support"
+)
+
+// What a document says and no rule judges yet is named, and nothing that leaves it out is
+// called a verdict.
+func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
+	cases := []struct {
+		says string
+		make func(p *design.Project, s *design.Shelf)
+	}{
+		{"a backer board under", func(_ *design.Project, s *design.Shelf) { s.Supports[0].Backer = "r1" }},
+		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Undrilled = true }},
+		{"fasteners from behind", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Behind = true }},
+		{"what hangs on one hook alone", func(_ *design.Project, s *design.Shelf) { s.Contents[0].Hook = "h1" }},
+		{"studs that are not dry", func(p *design.Project, _ *design.Shelf) { p.Wall.Studs[0].Condition = material.Wet }},
+		{"several blades on one plate", func(_ *design.Project, s *design.Shelf) {
+			u := &s.Supports[0]
+			u.Kind = u.Ways.Of(&support.Hidden{Blades: []support.Blade{{ID: "1", Offset: -20}, {ID: "2", Offset: 20}}})
+		}},
+	}
+	for _, c := range cases {
+		t.Run(c.says, func(t *testing.T) {
+			p := demoWall(t)
+			c.make(p, &p.Shelves[0])
+			named := false
+			for _, n := range notJudged(p, &p.Shelves[0]) {
+				named = named || strings.Contains(n.Text, c.says)
+			}
+			if !named {
+				t.Errorf("it is not named: %v", notJudged(p, &p.Shelves[0]))
+			}
+		})
+	}
+}
+
+func TestAShelfWithSomethingNotJudgedIsNotCalledGood(t *testing.T) {
+	p := demoWall(t)
+	for i := range p.Shelves[0].Contents {
+		p.Shelves[0].Contents[i].Each /= 100
+		p.Shelves[0].Contents[i].Count = 1
+	}
+	firstFixing(&p.Shelves[0]).Undrilled = true
+	got, err := One(p, &p.Shelves[0])
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got.Verdict == Gives || got.Verdict == Holds {
+		t.Errorf("the verdict is %s with %v", got.Verdict, got.NotJudged)
+	}
+}
+
+func firstFixing(s *design.Shelf) *hold.Fixing { return s.Supports[0].Way().Fixings()[0] }

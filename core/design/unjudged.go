@@ -1,0 +1,88 @@
+package design
+
+import (
+	"fmt"
+
+	"aguante/core/hold"
+	"aguante/core/material"
+	"aguante/core/support"
+)
+
+// Unjudged is something that a document says and the check does not judge yet. About is
+// the id of what it is about.
+type Unjudged struct {
+	About string
+	What  string
+}
+
+// Unjudged names everything of a shelf, and of what it hangs on, that the check does not
+// judge yet: no verdict that leaves it out may be called one.
+func (p *Project) Unjudged(s *Shelf) []Unjudged {
+	var out []Unjudged
+	add := func(about, format string, args ...any) {
+		out = append(out, Unjudged{about, fmt.Sprintf(format, args...)})
+	}
+	on := map[string]int{}
+	for i := range p.Shelves {
+		ids := map[string]bool{}
+		p.Shelves[i].hangsOn(ids)
+		for id := range ids {
+			on[id]++
+		}
+	}
+	if r := p.Fixtures.Rail(s.Rail); r != nil {
+		if on[r.ID] > 1 {
+			add(r.ID, "a %s that %d shelves share", r.Noun(), on[r.ID])
+		}
+		if r.Panel != "" {
+			add(r.ID, "a %s held by a panel", r.Noun())
+		}
+		for _, sp := range r.Spots {
+			if sp.Screw != nil {
+				add(r.ID, "fasteners of a %s that differ from one another", r.Noun())
+				break
+			}
+		}
+	}
+	standards := map[string]int{}
+	for i := range s.Supports {
+		u := &s.Supports[i]
+		if u.Backer != "" {
+			add(u.ID, "a backer board under a %s", u.Way().Noun())
+		}
+		if id := support.HangsOn(u.Way()); id != "" {
+			if standards[id]++; on[id] > 1 || standards[id] > 1 {
+				add(u.ID, "a standard that several brackets share")
+			}
+		}
+		if a, ok := u.Way().(support.Abstains); ok {
+			for _, what := range a.Abstains() {
+				add(u.ID, "%s", what)
+			}
+		}
+		for _, f := range u.Way().Fixings() {
+			unjudgedFixing(f, u.ID, add)
+		}
+	}
+	for _, it := range s.Contents {
+		if it.Hook != "" {
+			add(it.ID, "what hangs on one hook alone")
+		}
+	}
+	for i := range p.Wall.Studs {
+		if st := &p.Wall.Studs[i]; st.Condition != "" && st.Condition != material.Dry {
+			add(st.ID, "studs that are not dry")
+			break
+		}
+	}
+	return out
+}
+
+func unjudgedFixing(f *hold.Fixing, about string, add func(about, format string, args ...any)) {
+	if f.Undrilled {
+		add(about, "screws driven without a pilot hole")
+	}
+	if f.Behind {
+		add(about, "fasteners from behind")
+	}
+}
