@@ -1,9 +1,10 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/material"
@@ -105,7 +106,7 @@ func (r *run) sectionOf() Section {
 			out.Parts = append(out.Parts, SectionPart{Name: l.name, Wood: l.board.Key(), X: l.X, Y: l.Y, B: l.B, H: l.H, Loose: l.Loose, Crossed: l.crossed})
 		}
 	}
-	for _, c := range r.shelf.Build.Cuts {
+	for _, c := range r.shelf.MakeUp.Cuts {
 		out.Cuts = append(out.Cuts, CutLeft{ID: c.ID, Name: c.Called(r.shelf.Depth), Left: r.left(c)})
 	}
 	return out
@@ -223,7 +224,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 	if len(r.plank.sides) > 1 {
 		assume("a lip on one edge holds that edge up; the other half goes by itself")
 	}
-	for _, c := range s.Build.Cuts {
+	for _, c := range s.MakeUp.Cuts {
 		name, left := c.Called(s.Depth), r.left(c)
 		if left < 6 {
 			caution(s.ID, "the %s leaves only %s mm of wood", name, mm(left))
@@ -234,7 +235,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 			}
 		}
 	}
-	if h := s.Build.Hollow; s.Build.Kind == design.Hollow && h != nil {
+	if h := s.MakeUp.Hollow; s.MakeUp.Kind == design.Hollow && h != nil {
 		assume("the skins are not checked for dents between the ribs")
 	}
 	m := r.movement()
@@ -247,8 +248,8 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 	if s.Board.Slack != nil && float64(*s.Board.Slack) < m.Swells {
 		caution(s.ID, "leave the board %s mm to swell across its grain; it has %s", mm(math.Ceil(m.Swells*10)/10), mm(float64(*s.Board.Slack)))
 	}
-	for _, p := range s.Build.Plies {
-		if st, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, 1, 1); s.Build.Kind == design.Laminated && p.Across && !s.Build.Loose && st.Panel == nil {
+	for _, p := range s.MakeUp.Plies {
+		if st, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, 1, 1); s.MakeUp.Kind == design.Laminated && p.Across && !s.MakeUp.Loose && st.Panel == nil {
 			caution(s.ID, "glued with the grain crossed, a solid board cannot move: %s mm a year make it cup or split", mm(m.Swing))
 			break
 		}
@@ -259,7 +260,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k hold.Case) hold.Use {
 	depth, t := float64(r.shelf.Depth), float64(r.shelf.Thickness)
 	gone, pocket := 0.0, 0.0 // widths cut through, and the pocket's
-	for _, o := range r.shelf.Build.Cuts {
+	for _, o := range r.shelf.MakeUp.Cuts {
 		if o.From < c.From+c.Length && c.From < o.From+o.Length && o.Depth == 0 {
 			gone += float64(o.Width)
 		}

@@ -1,13 +1,14 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"errors"
 	"math"
 	"math/rand/v2"
 	"slices"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -66,9 +67,9 @@ func TestALipOnOneEdgeLeavesTheOtherToItself(t *testing.T) {
 	p := twoEnds(t, "eastern-white-pine", 900, 250, 18, 20)
 	plain := run1(t, p)
 	s := &p.Shelves[0]
-	s.Build.Front = &design.Strip{Width: 18, Height: 45, Goes: design.Down, Glued: true}
+	s.MakeUp.Front = &design.Strip{Width: 18, Height: 45, Goes: design.Down, Glued: true}
 	one := run1(t, p)
-	s.Build.Back = s.Build.Front
+	s.MakeUp.Back = s.MakeUp.Front
 	both := run1(t, p)
 	if g := one.Section.Gain; !near(g, 0.5/0.325, 1e-9) {
 		t.Errorf("a lip on one edge gains × %v", g)
@@ -86,8 +87,8 @@ func TestALipOnOneEdgeLeavesTheOtherToItself(t *testing.T) {
 	if a.Value < b.Value || b.Value < c.Value {
 		t.Errorf("sags %v plain, %v with one lip, %v with two", a.Value, b.Value, c.Value)
 	}
-	s.Build.Front.Glued = false
-	s.Build.Back = nil
+	s.MakeUp.Front.Glued = false
+	s.MakeUp.Back = nil
 	if loose := run1(t, p).Section.Gain; loose > one.Section.Gain+1e-9 {
 		t.Errorf("a screwed lip gains × %v, a glued one × %v", loose, one.Section.Gain)
 	}
@@ -96,7 +97,7 @@ func TestALipOnOneEdgeLeavesTheOtherToItself(t *testing.T) {
 func TestHollowAndLaminatedShelves(t *testing.T) {
 	p := twoEnds(t, "birch-plywood", 900, 300, 60, 20)
 	s := &p.Shelves[0]
-	s.Build = design.Build{Kind: design.Hollow, Hollow: &design.Box{Skin: 6, Front: 20, Back: 20, Wood: "ponderosa-pine", Ends: 20}}
+	s.MakeUp = design.MakeUp{Kind: design.Hollow, Hollow: &design.Box{Skin: 6, Front: 20, Back: 20, Wood: "ponderosa-pine", Ends: 20}}
 	got := run1(t, p)
 	// Row 5 with the table's own E for 4 mm plywood, which 6 mm falls back on.
 	skins := 2 * 16500 * (300*216/12.0 + 1800*27*27)
@@ -111,12 +112,12 @@ func TestHollowAndLaminatedShelves(t *testing.T) {
 		}
 	}
 	s.Thickness = 18
-	s.Build = design.Build{Kind: design.Laminated, Plies: []design.Ply{{Thickness: 6}, {Thickness: 6, Across: true}, {Thickness: 6}}}
+	s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: 6}, {Thickness: 6, Across: true}, {Thickness: 6}}}
 	s.Board.Woods = []string{"white-oak"}
 	crossed := run1(t, p)
-	s.Build.Plies[1].Across = false
+	s.MakeUp.Plies[1].Across = false
 	along := run1(t, p)
-	s.Build.Loose = true
+	s.MakeUp.Loose = true
 	loose := run1(t, p)
 	// By hand: the middle third holds 1/27 of the inertia; across it keeps 1/25.
 	if want := along.Section.EI * (26 + 1.0/25) / 27; !near(crossed.Section.EI, want, 1e-6) || !near(loose.Section.EI, along.Section.EI/9, 1e-6) {
@@ -135,14 +136,14 @@ func TestANotchTakesItsPart(t *testing.T) {
 	p := twoEnds(t, "ponderosa-pine", 1000, 200, 20, 20)
 	s := &p.Shelves[0]
 	whole := run1(t, p)
-	s.Build.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 100}}
+	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 100}}
 	got := run1(t, p)
 	net := linkAt(t, got, s.ID+"/board/n/net")
 	bends := linkAt(t, whole, s.ID+"/board/whole/bending")
 	if net.Name != "board at the notch" || !near(net.Used, 2*bends.Used, 1e-4) { // half the width is left at mid-span
 		t.Errorf("%s used %v, the whole board %v", net.Name, net.Used, bends.Used)
 	}
-	s.Build.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 60, Width: 30, Depth: 16}}
+	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 60, Width: 30, Depth: 16}}
 	pocket := run1(t, p)
 	if l := linkAt(t, pocket, s.ID+"/board/n/net"); l.Name != "board at the pocket" || l.Used <= bends.Used || l.Used > net.Used {
 		t.Errorf("%s used %v", l.Name, l.Used)
@@ -150,7 +151,7 @@ func TestANotchTakesItsPart(t *testing.T) {
 	if left := pocket.Section.Cuts[0].Left; left != 4 || !slices.ContainsFunc(pocket.Cautions, func(c Caution) bool { return containsAll(c.Text, "pocket", "only 4 mm") }) {
 		t.Errorf("%v mm left, cautions %+v", left, pocket.Cautions)
 	}
-	s.Build.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 60}, {ID: "m", From: 500, Length: 40, FromWall: 160, Width: 40}}
+	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 60}, {ID: "m", From: 500, Length: 40, FromWall: 160, Width: 40}}
 	if two := linkAt(t, run1(t, p), s.ID+"/board/n/net"); !near(two.Used, 2*bends.Used, 1e-4) {
 		t.Errorf("two notches side by side leave as little as one: %v", two.Used)
 	}
@@ -388,8 +389,8 @@ func asInvalid(err error, bad *Invalid) bool { return errors.As(err, bad) }
 func TestAStiffBoardRocksAndStays(t *testing.T) {
 	p := demoWall(t)
 	s := &p.Shelves[0]
-	s.Build.Front = &design.Strip{Width: 20, Height: 40, Goes: design.Down, Glued: true}
-	s.Build.Back = s.Build.Front
+	s.MakeUp.Front = &design.Strip{Width: 20, Height: 40, Goes: design.Down, Glued: true}
+	s.MakeUp.Back = s.MakeUp.Front
 	r := run1(t, p)
 	if l := linkAt(t, r, "jars/board/whole/standing"); !l.Limit.Above {
 		// Only the part left of bracket 1 loaded by itself may tip it.

@@ -1,11 +1,12 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
 	"runtime/debug"
 	"slices"
+
+	"aguante/core/hold"
 
 	"golang.org/x/sync/errgroup"
 

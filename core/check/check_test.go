@@ -1,7 +1,6 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -9,6 +8,8 @@ import (
 	"os"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/load"

@@ -1,9 +1,10 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"strings"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/working"

@@ -1,10 +1,11 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/material"

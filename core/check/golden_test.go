@@ -1,8 +1,6 @@
 package check_test
 
 import (
-	"aguante/core/hold"
-	"aguante/core/support"
 	"bufio"
 	"bytes"
 	"compress/gzip"
@@ -14,6 +12,9 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
+	"aguante/core/support"
 
 	"aguante/core/check"
 	"aguante/core/design"

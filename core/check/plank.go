@@ -49,25 +49,25 @@ func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 	for _, l := range slats {
 		p.alone += l.E * section.Rectangle{B: l.B, H: l.H}.Inertia()
 	}
-	lips := append(lipSlats(s, board, s.Build.Back, 0), lipSlats(s, board, s.Build.Front, depth)...)
+	lips := append(lipSlats(s, board, s.MakeUp.Back, 0), lipSlats(s, board, s.MakeUp.Front, depth)...)
 	all := append(slats, lips...)
 	p.whole = compose(all)
 	for _, l := range all {
 		p.self += l.board.Density() * 1e-9 * l.B * l.H * quantity.Gravity
 	}
-	if s.Build.Kind == design.Hollow {
-		ends := 2 * float64(s.Build.Hollow.Ends) * depth * (t - 2*float64(s.Build.Hollow.Skin))
+	if s.MakeUp.Kind == design.Hollow {
+		ends := 2 * float64(s.MakeUp.Hollow.Ends) * depth * (t - 2*float64(s.MakeUp.Hollow.Skin))
 		p.self += board.Density() * 1e-9 * ends * quantity.Gravity / float64(s.Length)
 	}
-	oneLip := (s.Build.Front == nil) != (s.Build.Back == nil)
+	oneLip := (s.MakeUp.Front == nil) != (s.MakeUp.Back == nil)
 	switch {
 	case backed:
 		// The back half lies on the cleat; the front half, with its lip, spans.
-		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth), lipSlats(s, board, s.Build.Front, depth)...))}
-	case oneLip && s.Build.Kind != design.Hollow:
+		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth), lipSlats(s, board, s.MakeUp.Front, depth)...))}
+	case oneLip && s.MakeUp.Kind != design.Hollow:
 		near, far := 0.0, depth/2
 		names := [2]string{"back", "front"}
-		if s.Build.Front != nil {
+		if s.MakeUp.Front != nil {
 			near, far = far, near
 			names = [2]string{"front", "back"}
 		}
@@ -141,15 +141,15 @@ func newSlat(name, wood string, own material.Board, part section.Part) slat {
 // boardSlats are the parts of the board between two distances from the wall.
 func boardSlats(s *design.Shelf, board material.Board, from, to float64) []slat {
 	t := float64(s.Thickness)
-	switch s.Build.Kind {
+	switch s.MakeUp.Kind {
 	case design.Laminated:
 		var out []slat
 		y := 0.0
-		for _, p := range s.Build.Plies {
+		for _, p := range s.MakeUp.Plies {
 			own := board
 			own.Tested = 0
 			own.Across = p.Across != board.Across
-			l := newSlat("ply", p.Wood, own, section.Part{B: to - from, H: float64(p.Thickness), X: from, Y: y, Loose: s.Build.Loose})
+			l := newSlat("ply", p.Wood, own, section.Part{B: to - from, H: float64(p.Thickness), X: from, Y: y, Loose: s.MakeUp.Loose})
 			if p.Wood != "" {
 				l.board.Across = p.Across
 				l.E = l.board.E(nil)
@@ -160,7 +160,7 @@ func boardSlats(s *design.Shelf, board material.Board, from, to float64) []slat 
 		}
 		return out
 	case design.Hollow:
-		h := s.Build.Hollow
+		h := s.MakeUp.Hollow
 		skin := float64(h.Skin)
 		own := board
 		own.Tested = 0

@@ -1,9 +1,10 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/material"
@@ -35,7 +36,7 @@ func (r *run) probes() []probe {
 		standing,
 		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
 		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
-	for _, c := range r.shelf.Build.Cuts {
+	for _, c := range r.shelf.MakeUp.Cuts {
 		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
@@ -239,7 +240,7 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case) hold.Use {
 
 // rests is the stuff that lies on the brackets.
 func (r *run) rests() material.Board {
-	if r.shelf.Build.Kind == design.Solid || r.shelf.Build.Kind == "" {
+	if r.shelf.MakeUp.Kind == design.Solid || r.shelf.MakeUp.Kind == "" {
 		return r.board
 	}
 	return r.plank.sides[0].of[0].board

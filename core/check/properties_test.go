@@ -1,7 +1,6 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"math"
@@ -9,6 +8,8 @@ import (
 	"os"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/quantity"
@@ -138,20 +139,20 @@ func randomBuild(rng *rand.Rand, s *design.Shelf) {
 		}
 		return &design.Strip{Width: some(10, 40), Height: some(10, 60), Goes: []design.Goes{design.Down, design.Up, design.Both}[rng.IntN(3)], Glued: rng.IntN(2) == 0}
 	}
-	s.Build = design.Build{Front: lip(), Back: lip()}
+	s.MakeUp = design.MakeUp{Front: lip(), Back: lip()}
 	switch rng.IntN(4) {
 	case 0:
-		s.Build.Kind, s.Build.Loose = design.Laminated, rng.IntN(2) == 0
+		s.MakeUp.Kind, s.MakeUp.Loose = design.Laminated, rng.IntN(2) == 0
 		for i := range 3 {
-			s.Build.Plies = append(s.Build.Plies, design.Ply{Thickness: s.Thickness / 3, Across: i == 1, Wood: []string{"", "mdf", "black-walnut"}[rng.IntN(3)]})
+			s.MakeUp.Plies = append(s.MakeUp.Plies, design.Ply{Thickness: s.Thickness / 3, Across: i == 1, Wood: []string{"", "mdf", "black-walnut"}[rng.IntN(3)]})
 		}
 	case 1:
-		s.Build.Kind, s.Thickness = design.Hollow, some(30, 80)
-		s.Build.Hollow = &design.Box{Skin: some(3, 10), Front: some(10, 30), Back: some(10, 30), Ends: some(0, 20), Wood: "ponderosa-pine"}
+		s.MakeUp.Kind, s.Thickness = design.Hollow, some(30, 80)
+		s.MakeUp.Hollow = &design.Box{Skin: some(3, 10), Front: some(10, 30), Back: some(10, 30), Ends: some(0, 20), Wood: "ponderosa-pine"}
 	case 2:
-		s.Build.Cuts = []design.Cut{{ID: "cut", From: s.Length / 3, Length: some(5, 80), FromWall: some(0, 60), Width: some(5, 100)}}
+		s.MakeUp.Cuts = []design.Cut{{ID: "cut", From: s.Length / 3, Length: some(5, 80), FromWall: some(0, 60), Width: some(5, 100)}}
 		if rng.IntN(2) == 0 {
-			s.Build.Cuts[0].Depth = s.Thickness / 2
+			s.MakeUp.Cuts[0].Depth = s.Thickness / 2
 		}
 	}
 }

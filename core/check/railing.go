@@ -1,10 +1,11 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/quantity"
@@ -42,7 +43,7 @@ func (r *run) hangRail(set hold.Site) {
 
 // skin is the thickness of a hollow shelf's skins, 0 for any other.
 func (r *run) skin() float64 {
-	if b := r.shelf.Build; b.Kind == design.Hollow && b.Hollow != nil {
+	if b := r.shelf.MakeUp; b.Kind == design.Hollow && b.Hollow != nil {
 		return float64(b.Hollow.Skin)
 	}
 	return 0

@@ -1,11 +1,12 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"cmp"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/hold"
 
 	"aguante/core/beam"
 	"aguante/core/design"

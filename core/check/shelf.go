@@ -1,8 +1,9 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"slices"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/quantity"

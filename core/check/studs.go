@@ -1,9 +1,10 @@
 package check
 
 import (
-	"aguante/core/hold"
 	"iter"
 	"math"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/wall"

@@ -75,7 +75,7 @@ type Shelf struct {
 	Depth     quantity.Length `json:"depth_mm" range:"30 1500"`
 	Thickness quantity.Length `json:"thickness_mm" range:"3 150"`
 	Board     Board           `json:"board"`
-	Build     Build           `json:"build"`
+	MakeUp    MakeUp          `json:"build"`
 	Supports  []Support       `json:"supports" count:"0 24" usual:"[]"`
 	Rail      string          `json:"rail,omitempty"` // id of the fixture that they hang on, or the board lies on
 
@@ -345,7 +345,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 	if end := s.X + s.Length; end > w.Length+1e-6 {
 		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1), quantity.Decimal(float64(w.Length), 1))
 	}
-	s.Build.fits(l.In("build"), s, p)
+	s.MakeUp.fits(l.In("build"), s, p)
 	if len(s.Supports) > 24 || len(s.Contents) > 100 {
 		return
 	}

@@ -187,8 +187,8 @@ func ptr[T any](v T) *T { return &v }
 // hollowed is the demo's jar shelf as a hollow one, sound as it stands.
 func hollowed(s *Shelf) *Box {
 	s.Thickness = 60
-	s.Build = Build{Kind: Hollow, Hollow: &Box{Skin: 6, Front: 20, Back: 20, Ribs: []Rib{{From: 70, Width: 18}}}}
-	return s.Build.Hollow
+	s.MakeUp = MakeUp{Kind: Hollow, Hollow: &Box{Skin: 6, Front: 20, Back: 20, Ribs: []Rib{{From: 70, Width: 18}}}}
+	return s.MakeUp.Hollow
 }
 
 func TestWhatABoardIsMadeUpOfIsValidated(t *testing.T) {
@@ -197,25 +197,25 @@ func TestWhatABoardIsMadeUpOfIsValidated(t *testing.T) {
 		spoil func(s *Shelf)
 	}{
 		{"board.condition", func(s *Shelf) { s.Board.Woods, s.Board.Condition = []string{"mdf"}, material.Wet }},
-		{"build.kind", func(s *Shelf) { s.Build.Kind = "blown" }},
-		{"build.plies", func(s *Shelf) { s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness}}} }},
-		{"build.plies", func(s *Shelf) { s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: 9}, {Thickness: 9}}} }},
+		{"build.kind", func(s *Shelf) { s.MakeUp.Kind = "blown" }},
+		{"build.plies", func(s *Shelf) { s.MakeUp = MakeUp{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness}}} }},
+		{"build.plies", func(s *Shelf) { s.MakeUp = MakeUp{Kind: Laminated, Plies: []Ply{{Thickness: 9}, {Thickness: 9}}} }},
 		{"build.plies[1].wood", func(s *Shelf) {
-			s.Build = Build{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness / 2}, {Thickness: s.Thickness / 2, Wood: "cheese"}}}
+			s.MakeUp = MakeUp{Kind: Laminated, Plies: []Ply{{Thickness: s.Thickness / 2}, {Thickness: s.Thickness / 2, Wood: "cheese"}}}
 		}},
-		{"build.hollow", func(s *Shelf) { s.Build = Build{Kind: Hollow} }},
+		{"build.hollow", func(s *Shelf) { s.MakeUp = MakeUp{Kind: Hollow} }},
 		{"build.hollow.skin_mm", func(s *Shelf) { hollowed(s).Skin = 0 }},
 		{"build.hollow.skin_mm", func(s *Shelf) { hollowed(s).Skin = 30 }},
 		{"build.hollow.front_mm", func(s *Shelf) { hollowed(s).Front = 0 }},
 		{"build.hollow.ribs[1].from_wall_mm", func(s *Shelf) { b := hollowed(s); b.Ribs = append(b.Ribs, Rib{From: 80, Width: 18}) }},
 		{"build.hollow.ribs[0].from_wall_mm", func(s *Shelf) { hollowed(s).Ribs[0].From = 5 }},
-		{"build.front.width_mm", func(s *Shelf) { s.Build.Front = &Strip{Width: s.Depth + 5, Height: 40, Goes: Down} }},
-		{"build.front.height_mm", func(s *Shelf) { s.Build.Front = &Strip{Width: 18, Height: 0, Goes: Down} }},
-		{"build.back.goes", func(s *Shelf) { s.Build.Back = &Strip{Width: 18, Height: 40, Goes: "sideways"} }},
-		{"build.cuts", func(s *Shelf) { hollowed(s); s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10}} }},
-		{"build.cuts[0].from_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 1700, Length: 100, Width: 10}} }},
-		{"build.cuts[0].from_wall_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, FromWall: s.Depth, Width: 10}} }},
-		{"build.cuts[0].depth_mm", func(s *Shelf) { s.Build.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10, Depth: s.Thickness}} }},
+		{"build.front.width_mm", func(s *Shelf) { s.MakeUp.Front = &Strip{Width: s.Depth + 5, Height: 40, Goes: Down} }},
+		{"build.front.height_mm", func(s *Shelf) { s.MakeUp.Front = &Strip{Width: 18, Height: 0, Goes: Down} }},
+		{"build.back.goes", func(s *Shelf) { s.MakeUp.Back = &Strip{Width: 18, Height: 40, Goes: "sideways"} }},
+		{"build.cuts", func(s *Shelf) { hollowed(s); s.MakeUp.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10}} }},
+		{"build.cuts[0].from_mm", func(s *Shelf) { s.MakeUp.Cuts = []Cut{{ID: "c", From: 1700, Length: 100, Width: 10}} }},
+		{"build.cuts[0].from_wall_mm", func(s *Shelf) { s.MakeUp.Cuts = []Cut{{ID: "c", From: 10, Length: 10, FromWall: s.Depth, Width: 10}} }},
+		{"build.cuts[0].depth_mm", func(s *Shelf) { s.MakeUp.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10, Depth: s.Thickness}} }},
 	} {
 		p := demoWall(t)
 		s := &p.Shelves[0]

@@ -41,7 +41,7 @@ func Shelf(p *design.Project, i int, key string, newID func() string) (design.Hu
 // Outfit is a shelf of a project as its ways see it, with nothing under it yet.
 func Outfit(p *design.Project, s *design.Shelf, newID func() string) *support.Outfit {
 	o := &support.Outfit{Wall: &p.Wall, Inch: p.Units.Length == design.Inches, ID: newID, X: s.X, Y: s.Y, Length: s.Length, Depth: s.Depth, Thickness: s.Thickness}
-	if b := s.Build.Hollow; s.Build.Kind == design.Hollow && b != nil {
+	if b := s.MakeUp.Hollow; s.MakeUp.Kind == design.Hollow && b != nil {
 		o.Hollow = &support.Hollow{Skin: b.Skin, Front: b.Front, Back: b.Back}
 	}
 	return o
@@ -76,12 +76,12 @@ func Board(s *design.Shelf, o *support.Outfit) {
 	if o.Hollow == nil {
 		return
 	}
-	if s.Build.Kind != design.Hollow || s.Build.Hollow == nil {
-		s.Build = design.Build{Kind: design.Hollow, Hollow: &design.Box{}, Front: s.Build.Front}
+	if s.MakeUp.Kind != design.Hollow || s.MakeUp.Hollow == nil {
+		s.MakeUp = design.MakeUp{Kind: design.Hollow, Hollow: &design.Box{}, Front: s.MakeUp.Front}
 	}
-	box := *s.Build.Hollow
+	box := *s.MakeUp.Hollow
 	box.Skin, box.Front, box.Back = o.Hollow.Skin, o.Hollow.Front, o.Hollow.Back
-	s.Build.Hollow = &box
+	s.MakeUp.Hollow = &box
 }
 
 // Another is one more support like one of a shelf, at a place, with ids of its own; with a

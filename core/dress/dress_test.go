@@ -1,7 +1,6 @@
 package dress_test
 
 import (
-	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -10,6 +9,8 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/check"
 	"aguante/core/design"

@@ -1,11 +1,12 @@
 package dress_test
 
 import (
-	"aguante/core/hold"
-	"aguante/core/support"
 	"math"
 	"slices"
 	"testing"
+
+	"aguante/core/hold"
+	"aguante/core/support"
 
 	"aguante/core/check"
 	"aguante/core/design"

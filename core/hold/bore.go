@@ -1,10 +1,11 @@
 package hold
 
 import (
+	"math"
+
 	"aguante/core/fastener"
 	"aguante/core/material"
 	"aguante/core/working"
-	"math"
 )
 
 // Around is the wood that a pin should have about it, mm (Rule).

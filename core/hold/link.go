@@ -1,9 +1,10 @@
 package hold
 
 import (
+	"math"
+
 	"aguante/core/field"
 	"aguante/core/working"
-	"math"
 )
 
 // Use is how far a link is used: 1 is its limit. How names the way it gives.

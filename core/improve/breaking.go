@@ -1,9 +1,10 @@
 package improve
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"slices"
+
+	"aguante/core/hold"
 
 	"aguante/core/check"
 	"aguante/core/design"

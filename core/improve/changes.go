@@ -121,7 +121,7 @@ func (f *finder) more(h *design.Hung, like int, x quantity.Length) bool {
 func (f *finder) board() []change {
 	var out []change
 	s := f.shelf()
-	solid := s.Build.Kind == design.Solid || s.Build.Kind == ""
+	solid := s.MakeUp.Kind == design.Solid || s.MakeUp.Kind == ""
 	if solid {
 		out = append(out, f.thicker("A board", 4, support.TheBoard|support.TheSupport, 3)...)
 		for _, key := range []string{"douglas-fir", "white-oak", "sugar-maple", "birch-plywood"} {
@@ -135,15 +135,15 @@ func (f *finder) board() []change {
 			})})
 		}
 	}
-	if s.Build.Kind != design.Hollow && s.Build.Front == nil {
+	if s.MakeUp.Kind != design.Hollow && s.MakeUp.Front == nil {
 		for _, high := range []float64{38, 60} {
 			edges := "along its front edge"
 			out = append(out, change{"lip", fmt.Sprintf("Glue a lip %s high %s", f.say(high), edges), 3, support.TheBoard, onShelf(func(s *design.Shelf) bool {
-				s.Build.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
+				s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
 				return true
 			})}, change{"lip", fmt.Sprintf("Glue lips %s high along both edges", f.say(high)), 4, support.TheBoard, onShelf(func(s *design.Shelf) bool {
-				s.Build.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
-				s.Build.Back = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Up, Glued: true}
+				s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
+				s.MakeUp.Back = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Up, Glued: true}
 				return true
 			})})
 		}

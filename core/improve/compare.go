@@ -1,15 +1,15 @@
 package improve
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"slices"
+
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
-	"aguante/core/fastener"
-	"aguante/core/material"
 	"aguante/core/support"
 )
 
@@ -97,7 +97,7 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 			}
 		}
 		row.Holes = holesIn(a)
-		row.Parts = needs(&h)
+		row.Parts = needs(q, &q.Shelves[at])
 		row.Side = pictureOf(a)
 		out = append(out, row)
 	}
@@ -138,75 +138,12 @@ func pictureOf(a *check.Shelf) Picture {
 	return Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}
 }
 
-// needs lists what a shelf's hanging takes, fasteners with their lengths.
-func needs(h *design.Hung) []Need {
-	s := &h.Shelf
+// needs lists what a shelf's hanging takes: like pieces together, fasteners with their
+// lengths.
+func needs(p *design.Project, s *design.Shelf) []Need {
 	var out []Need
-	add := func(n int, what, key string, length float64) {
-		if n == 0 {
-			return
-		}
-		for i := range out {
-			if out[i].What == what && out[i].Length == length {
-				out[i].Count += n
-				return
-			}
-		}
-		out = append(out, Need{n, what, key, length})
-	}
-	screws := func(n int, f hold.Fixing) {
-		t, _ := fastener.TypeOf(f.Type)
-		add(n, t.Name, f.Type, float64(f.Length))
-	}
-	wood := func(m hold.Made) string {
-		b, _ := material.Stuff(m.Wood, material.Grade{}, material.Dry, 20, 20)
-		return b.Name()
-	}
-	for i := range s.Supports {
-		u := &s.Supports[i]
-		switch {
-		case u.FlatBracket != nil:
-			add(1, "flat bracket", "", float64(u.FlatBracket.Reach))
-			screws(len(u.FlatBracket.Holes), u.FlatBracket.Screw)
-		case u.BracedBracket != nil:
-			if st := h.Fixtures.Standard(u.BracedBracket.Standard); st != nil {
-				add(1, "slotted standard", "", float64(st.Height))
-				screws(len(st.Holes), st.Screw)
-				add(1, "clip-on bracket", "", float64(u.BracedBracket.Reach))
-			} else {
-				add(1, "braced bracket", "", float64(u.BracedBracket.Reach))
-			}
-			screws(len(u.BracedBracket.Holes), u.BracedBracket.Screw)
-		case u.TimberBracket != nil:
-			b := u.TimberBracket
-			add(1, "arm of "+wood(b.Made), "", float64(b.Reach))
-			add(1, "upright of "+wood(b.Made), "", float64(b.Leg+b.Up))
-			screws(len(b.Holes), b.Screw)
-		case u.Pin != nil:
-			name := string(u.Pin.Kind)
-			if u.Pin.Kind != support.RodPin {
-				name += " of " + wood(u.Pin.Made)
-			} else {
-				name = "steel rod"
-			}
-			add(1, name, "", float64(u.Pin.Root+u.Pin.Tip))
-		case u.HiddenBracket != nil:
-			add(1, "hidden bracket", "", float64(u.HiddenBracket.Reach))
-			screws(len(u.HiddenBracket.Holes), u.HiddenBracket.Screw)
-		case u.Holder != nil:
-			add(1, "holder of "+wood(u.Holder.Made), "", 0)
-			screws(u.Holder.Hook.Count, u.Holder.Hook.Screw)
-		case u.SideCleat != nil:
-			add(1, "side cleat of "+wood(u.SideCleat.Made), "", float64(u.SideCleat.Length))
-			screws(len(u.SideCleat.Spots), u.SideCleat.Screw)
-		case u.Keyhole != nil:
-			add(1, "keyhole", "", 0)
-			screws(1, u.Keyhole.Screw)
-		}
-	}
-	if r := h.Fixtures.Rail(s.Rail); r != nil {
-		add(1, r.Noun()+" of "+wood(r.Made), "", float64(r.Length))
-		screws(len(r.Spots), r.Screw)
+	for _, p := range piece.Gather(p.Hangings(s)) {
+		out = append(out, Need{p.Count, p.Called(), p.Type, p.Length})
 	}
 	return out
 }

@@ -3,12 +3,13 @@
 package improve
 
 import (
-	"aguante/core/hold"
-	"aguante/core/support"
 	"cmp"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/hold"
+	"aguante/core/support"
 
 	"aguante/core/check"
 	"aguante/core/design"

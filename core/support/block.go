@@ -1,10 +1,11 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
+
+	"aguante/core/hold"
 
 	"aguante/core/quantity"
 	"aguante/core/working"

@@ -1,10 +1,12 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"errors"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -173,6 +175,7 @@ func (h *braced) Geometry(a hold.Action) hold.Geometry {
 		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
 		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -bar, reach, 0), Front: hold.Box(-w, -bar, w, 0)},
 		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, -leg, t+1, 0), Front: hold.Box(-w, -leg, w, 0)})
+	h.arm().Draw(&g, 2*w)
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
@@ -233,4 +236,14 @@ func (o *Outfit) standards() error {
 		o.add(x, b)
 	}
 	return nil
+}
+
+var _ Way = (*Braced)(nil)
+
+// Pieces are the bracket and its screws; the standard that it clips into is a fixture.
+func (b *Braced) Pieces(o Over) []piece.Piece {
+	if b.Standard != "" {
+		return append([]piece.Piece{o.bought("bracket", "clip-on bracket", 1, float64(b.Reach))}, o.down(b.Board)...)
+	}
+	return append([]piece.Piece{o.bought("bracket", "braced bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.down(b.Board)...)
 }

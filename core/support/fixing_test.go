@@ -1,9 +1,10 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/problem"
 	"aguante/core/wall"

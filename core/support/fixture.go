@@ -7,6 +7,7 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/hold"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -162,4 +163,38 @@ func (f *Fixtures) clips(id string, x quantity.Length) string {
 		return fmt.Sprintf("the bracket is at %s mm, its standard at %s: move one of them", quantity.Decimal(float64(x), 1), quantity.Decimal(float64(s.X), 1))
 	}
 	return ""
+}
+
+// Pieces are the standard and its screws.
+func (s *Standard) Pieces(o Over) []piece.Piece {
+	return []piece.Piece{o.bought("standard", "slotted standard", 1, float64(s.Height)), o.screws("screws", len(s.Holes), s.Screw)}
+}
+
+// Pieces are the panel and its screws.
+func (a *Panel) Pieces(o Over) []piece.Piece {
+	p := o.cut("panel", "panel", 1, a.Made, float64(a.Width), float64(a.Height), float64(a.Thickness))
+	for _, s := range a.Spots {
+		p.Features = append(p.Features, bore(piece.Front, float64(s.X-a.X), float64(s.Y), a.Screw))
+	}
+	return []piece.Piece{p, o.screws("screws", len(a.Spots), a.Screw)}
+}
+
+// Pieces are those of the fixtures that are among some ids.
+func (f *Fixtures) Pieces(o Over, ids map[string]bool) []piece.Piece {
+	var out []piece.Piece
+	of := func(id string, pieces func(Over) []piece.Piece) {
+		if o.ID = id; ids[id] {
+			out = append(out, pieces(o)...)
+		}
+	}
+	for i := range f.Rails {
+		of(f.Rails[i].ID, f.Rails[i].Pieces)
+	}
+	for i := range f.Standards {
+		of(f.Standards[i].ID, f.Standards[i].Pieces)
+	}
+	for i := range f.Panels {
+		of(f.Panels[i].ID, f.Panels[i].Pieces)
+	}
+	return out
 }

@@ -1,10 +1,12 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -296,6 +298,7 @@ func (f *flat) Geometry(a hold.Action) hold.Geometry {
 	g.Shapes = append(g.Shapes,
 		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, min(0, leg), t, max(0, leg)), Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
 		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -t, float64(f.Reach), 0), Front: hold.Box(-w, -t, w, 0)})
+	f.arm().Draw(&g, 2*w)
 	h, m, v := f.turning(a), math.Abs(a.M), math.Abs(a.R)/float64(max(f.hold, 1))
 	for i := range f.holes {
 		d := &f.holes[i]
@@ -374,4 +377,11 @@ func (o *Outfit) flatBrackets() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*FlatBracket)(nil)
+
+// Pieces are the bracket and its screws.
+func (b *FlatBracket) Pieces(o Over) []piece.Piece {
+	return append([]piece.Piece{o.bought("bracket", "flat bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.down(b.Board)...)
 }

@@ -1,9 +1,10 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"math"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/material"
 	"aguante/core/problem"

@@ -1,9 +1,11 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"math"
 	"slices"
+
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/beam"
 	"aguante/core/material"
@@ -27,6 +29,8 @@ type Form interface {
 	Room(depth float64) (from, reach float64)
 	// Fixings are its fasteners into the wall.
 	Fixings() []*hold.Fixing
+	// Pieces are what it is made of, with its fasteners.
+	Pieces(o Over) []piece.Piece
 }
 
 // Hangs tells whether goods hang on a form, so that their height goes down from its level.

@@ -1,8 +1,9 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"testing"
+
+	"aguante/core/hold"
 )
 
 // most is the greatest use of every kind of link of a form, by its mode.

@@ -1,9 +1,11 @@
 package support
 
 import (
+	"math"
+
 	"aguante/core/field"
 	"aguante/core/hold"
-	"math"
+	"aguante/core/piece"
 
 	"aguante/core/joint"
 	"aguante/core/problem"
@@ -234,22 +236,78 @@ func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	return u
 }
 
+// start is where the arm begins, out from the wall.
+func (f *Frame) start(z0 float64) float64 {
+	if beside(f.Joint.Kind) {
+		return z0
+	}
+	return z0 + float64(f.Deep)
+}
+
+// brace is the brace as it is seen from the side.
+func (f *Frame) brace(z0 float64) [][2]float64 {
+	b, deep, high := f.Brace, float64(f.Deep), float64(f.High)
+	t, o, d := float64(b.High), float64(b.Out), float64(b.Down)
+	l := math.Hypot(o, d)
+	dx, dy := t/2*d/l, t/2*o/l
+	return [][2]float64{{z0 + deep*0.7, -d - dy}, {o + dx, -high}, {o - dx, -high}, {z0 + deep*0.7, -d + dy}}
+}
+
+// pieces are arm, upright with its bores, brace and front piece, and what their joints take.
+func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece {
+	w, high, deep := float64(f.Width), float64(f.High), float64(f.Deep)
+	mitred := f.Front != nil && (f.Front.Corner == Mitred || f.Front.Corner == MitredSpline)
+	arm := o.cut("arm", "arm", 1, f.Made, float64(f.Reach)-f.start(z0), high, w)
+	upright := o.cut("upright", "upright", 1, f.Made, float64(f.Leg+f.Up), deep, w)
+	upright.Features = onEdge(bores)
+	if f.Joint.Kind == hold.LapJoint {
+		arm.Features = append(arm.Features, piece.Feature{Kind: piece.Lap, Face: piece.Front, Long: deep, Wide: high, Depth: w / 2})
+		upright.Features = append(upright.Features, piece.Feature{Kind: piece.Lap, Face: piece.Back, X: float64(f.Leg) - high, Long: high, Wide: deep, Depth: w / 2})
+	}
+	if mitred {
+		arm.Length += high
+		arm.Ends[1].Off = 45
+	}
+	out := []piece.Piece{arm, upright}
+	if b := f.Brace; b != nil {
+		brace := o.cut("brace", "brace", 1, f.Made, longest(f.brace(z0)), float64(b.High), w)
+		slope := math.Atan2(float64(b.Down), float64(b.Out)) * 180 / math.Pi
+		brace.Ends = [2]piece.End{{Off: slope}, {Off: 90 - slope}}
+		out = append(out, brace)
+		if b.Screw != nil {
+			out = append(out, o.screws("brace screws", b.Count, *b.Screw))
+		}
+	}
+	if c := f.Front; c != nil {
+		front := o.cut("front", "front piece", 1, f.Made, float64(c.High)+high, high, w)
+		if mitred {
+			front.Ends[0].Off = 45
+		}
+		out = append(out, front)
+	}
+	return append(append(out, o.joined(&f.Joint, 1)...), o.down(f.Board)...)
+}
+
+// onEdge puts an upright's bores, which go in at its front, on the edge that this is of a
+// piece laid on its broad side.
+func onEdge(bores []piece.Feature) []piece.Feature {
+	out := make([]piece.Feature, len(bores))
+	for i, b := range bores {
+		b.Face = piece.Upper
+		out[i] = b
+	}
+	return out
+}
+
 // shapes draws the frame; z0 is where its upright's back stands.
 func (f *framed) shapes(z0 float64) []hold.Shape {
 	w, stuff := float64(f.Width)/2, f.Made.Stuff()
 	reach, high, deep, leg, up := float64(f.Reach), float64(f.High), float64(f.Deep), float64(f.Leg), float64(f.Up)
 	var out []hold.Shape
-	if b := f.Brace; b != nil {
-		t := float64(b.High)
-		o, d := float64(b.Out), float64(b.Down)
-		l := math.Hypot(o, d)
-		dx, dy := t/2*d/l, t/2*o/l
-		out = append(out, hold.Shape{Name: "brace", Stuff: stuff, Side: [][2]float64{{z0 + deep*0.7 - dx + dx, -d - dy}, {o + dx, -high - dy + dy}, {o - dx, -high}, {z0 + deep*0.7, -d + dy}}})
+	if f.Brace != nil {
+		out = append(out, hold.Shape{Name: "brace", Stuff: stuff, Side: f.brace(z0)})
 	}
-	start := z0
-	if f.Joint.Kind == hold.ButtJoint || f.Joint.Kind == hold.DowelJoint || f.Joint.Kind == hold.TenonJoint || f.Joint.Kind == hold.BehindJoint {
-		start = z0 + deep
-	}
+	start := f.start(z0)
 	out = append(out, hold.Shape{Name: "upright", Stuff: stuff, Side: hold.Box(z0, -leg, z0+deep, up), Front: hold.Box(-w, -leg, w, up)},
 		hold.Shape{Name: "arm", Stuff: stuff, Side: hold.Box(start, -high, reach, 0), Front: hold.Box(-w, -high, w, 0)})
 	if c := f.Front; c != nil {
@@ -282,6 +340,7 @@ func (f *framed) shapes(z0 float64) []hold.Shape {
 // draw adds the forces of joint and brace.
 func (f *framed) draw(g *hold.Geometry, a hold.Action, z0 float64) {
 	g.Shapes = append(g.Shapes, f.shapes(z0)...)
+	f.arm().Draw(g, float64(f.Width))
 	j := f.atJoint(nil, a)
 	if f.Brace != nil {
 		s := f.strut(nil, a)

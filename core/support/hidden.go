@@ -1,9 +1,11 @@
 package support
 
 import (
+	"math"
+
 	"aguante/core/field"
 	"aguante/core/hold"
-	"math"
+	"aguante/core/piece"
 
 	"aguante/core/joint"
 	"aguante/core/problem"
@@ -240,4 +242,17 @@ func (o *Outfit) hiddenBrackets() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*Hidden)(nil)
+
+// Pieces are the plate with its blade, and its screws.
+func (b *Hidden) Pieces(o Over) []piece.Piece {
+	return []piece.Piece{o.bought("bracket", "hidden bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}
+}
+
+// InBoard is the slot for its blade.
+func (b *Hidden) InBoard(x float64, o Over) []piece.Feature {
+	s := b.Slot
+	return []piece.Feature{{Kind: piece.Slot, Face: piece.Back, X: x - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2, Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)}}
 }

@@ -1,12 +1,15 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
-	"aguante/core/material"
 	"errors"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/joint"
+	"aguante/core/material"
+	"aguante/core/piece"
 
 	"aguante/core/fastener"
 	"aguante/core/problem"
@@ -334,17 +337,23 @@ func (h *held) HoldsDown() bool { return h.h.Lock && h.framed.HoldsDown() }
 // Geometry draws hook, spacer and frame.
 func (h *held) Geometry(a hold.Action) hold.Geometry {
 	g := h.own.NewGeometry(a)
-	z0 := float64(h.h.Hook.Thick)
+	z0 := h.h.back(h.rail)
 	if h.rail != nil {
-		z0 = float64(h.rail.Thickness)
 		y, hp := h.bevel()
 		t := float64(h.h.Hook.Thick)
 		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
 		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
 		w := float64(h.h.Hook.Length) / 2
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.h.Hook.Made.Stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
+		for _, at := range h.h.Hook.Places() {
+			from, to := z0+float64(h.Deep), -1.0
+			if !h.h.Hook.Behind {
+				from, to = 0, 1
+			}
+			g.Shapes = append(g.Shapes, h.h.Hook.Screw.Level(at.X-w, low+at.Y, from, to))
+		}
 		if h.h.Spacer {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber, Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+20)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber, Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+spacer)})
 		}
 		k := h.works(nil, a)
 		g.Forces = append(g.Forces, hold.Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
@@ -401,4 +410,43 @@ func (o *Outfit) cleat() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*Holder)(nil)
+
+// back is how far out from the wall the holder's upright stands: on its rail, or without
+// one on its hook.
+func (h *Holder) back(rail *Rail) float64 {
+	if rail != nil && rail.Kind == Cleat {
+		return float64(rail.Thickness)
+	}
+	return float64(h.Hook.Thick)
+}
+
+// Pieces are those of the frame, with hook and spacer.
+func (h *Holder) Pieces(o Over) []piece.Piece {
+	z0, k := h.back(o.Rail), &h.Hook
+	out := h.Frame.pieces(o, z0, nil)
+	hook := o.cut("hook", "hook", 1, k.Made, float64(k.Length), float64(k.High), float64(k.Thick))
+	if o.Rail != nil {
+		hook.Bevel = o.Rail.Bevel
+	}
+	for _, at := range k.Places() {
+		hook.Features = append(hook.Features, bore(piece.Front, at.X, at.Y, k.Screw))
+	}
+	out = append(out, hook, o.screws("hook screws", k.Count, k.Screw))
+	if h.Spacer {
+		out = append(out, o.cut("spacer", "spacer", 1, h.Made, float64(h.Width), spacer, z0))
+	}
+	return out
+}
+
+// spacer is how high the piece is that a holder bears on below, mm.
+const spacer = 20.0
+
+// Places are where the hook's screws are: along it from its left end, and over its lower
+// edge, in the middle of its height.
+func (k *Hook) Places() []joint.Point {
+	y := float64(k.High) / 2
+	return hold.Row(k.Count, joint.Point{Y: y}, joint.Point{X: float64(k.Length), Y: y})
 }

@@ -1,10 +1,12 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/fastener"
 	"aguante/core/joint"
@@ -243,32 +245,30 @@ func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) hold.Use {
 	return hold.Use{Used: q / f, How: "crushes the bore's mouth"}
 }
 
+// flangePlate is how thick a flange is, mm.
+const flangePlate = 4.0
+
 // flange is a hook's screws by the heel rule over its flange, with no more thread
 // than the board is thick.
 func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) hold.Use {
 	p := h.load(sh, i, d)
 	m := p * float64(h.Peg.Reach)
 	s, on := h.Peg.Screw.Screw(), h.set.Bases[d.Case]
-	const plate = 4.0
-	g := s.Grip(plate, 0, float64(h.Thickness))
+	g := s.Grip(flangePlate, 0, float64(h.Thickness))
 	if !g.Holds {
 		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
 	}
-	n := h.Peg.Count
-	top, low := float64(h.Peg.Flange+h.Peg.Apart)/2, float64(h.Peg.Flange-h.Peg.Apart)/2
+	n, top := h.Peg.Count, 0.0
 	var levers []float64
-	for k := range n {
-		if k < (n+1)/2 {
-			levers = append(levers, top)
-		} else {
-			levers = append(levers, low)
-		}
+	for _, at := range h.Peg.Places() {
+		levers = append(levers, float64(h.Peg.Flange)/2+at.Y)
+		top = max(top, levers[len(levers)-1])
 	}
 	turn := hold.NewHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
 	t, v := turn.Pull(sh, m, top), p/float64(n)
 	w := fastener.Withdrawal(sh, s, h.rail.board.G(), min(g.Thread, float64(h.Thickness)), on)
 	takes := min(w, fastener.Steel(sh, s, on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: plate}, fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
+	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: flangePlate}, fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
 	if sh.On() {
 		sh.Add("T′", "pull that one takes", "min(W, N)", takes, working.Force, "NDS 12.2")
 		sh.Add("V", "push across on each", "P / n", v, working.Force, "statics", working.In("P", p, working.Force), working.In("n", float64(n), working.Ratio))
@@ -309,7 +309,10 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 			stuff, start = hold.Timber, 0
 		} else {
 			f := float64(h.Peg.Flange) / 2
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "flange", Stuff: hold.Metal, Side: hold.Box(t, up-f, t+4, up+f), Front: hold.Box(-f, up-f, f, up+f)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "flange", Stuff: hold.Metal, Side: hold.Box(t, up-f, t+flangePlate, up+f), Front: hold.Box(-f, up-f, f, up+f)})
+			for _, at := range h.Peg.Places() {
+				g.Shapes = append(g.Shapes, h.Peg.Screw.Level(at.X, up+at.Y, t+flangePlate, -1))
+			}
 		}
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: hold.Box(-r, up-r, r, up+r)})
 		g.Measures = append(g.Measures, hold.Across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
@@ -405,4 +408,52 @@ func (h *HookRail) Fixings() []*hold.Fixing { return []*hold.Fixing{&h.Rail.Scre
 
 func (h *HookRail) lose(id string) (string, bool) {
 	return "to the floor: what hung there falls", lose(&h.Hooks, 1, func(k *Hanger) bool { return k.ID == id })
+}
+
+var _ Form = (*HookRail)(nil)
+
+// Pieces are the board, its pegs or hooks, and their screws.
+func (h *HookRail) Pieces(o Over) []piece.Piece {
+	n, reach := len(h.Hooks), float64(h.Peg.Reach)
+	board := h.Rail.lengths(o)
+	var hooks []piece.Piece
+	switch h.Peg.Kind {
+	case WoodPeg:
+		hooks = append(hooks, o.cut("pegs", "peg", n, h.Peg.Made, reach+float64(h.Thickness), float64(h.Peg.D), float64(h.Peg.D)))
+	case Pipe:
+		hooks = append(hooks, o.bought("pipes", "pipe", n, reach), o.bought("flanges", "pipe flange", n, float64(h.Peg.Flange)))
+	default:
+		hooks = append(hooks, o.bought("hooks", "cast hook", n, reach))
+	}
+	for i := range board {
+		from := board[i].from
+		for _, k := range h.Hooks {
+			x := float64(k.X-h.X) - from
+			if x < 0 || x > board[i].Length {
+				continue
+			}
+			if h.Peg.Kind == WoodPeg {
+				board[i].Features = append(board[i].Features, piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: float64(h.Peg.Up), D: float64(h.Peg.D)})
+			}
+			for _, at := range h.Peg.Places() {
+				board[i].Features = append(board[i].Features, bore(piece.Front, x+at.X, float64(h.Peg.Up)+at.Y, h.Peg.Screw))
+			}
+		}
+	}
+	out := append(only(board), hooks...)
+	if h.Peg.Kind != WoodPeg {
+		out = append(out, o.screws("hook screws", n*h.Peg.Count, h.Peg.Screw))
+	}
+	return append(out, o.screws("screws", len(h.Spots), h.Rail.Screw))
+}
+
+// Places are where the screws of a flange are, from its middle: two rows, the upper one
+// of more. A peg in a bore has none.
+func (a *Peg) Places() []joint.Point {
+	if a.Kind == WoodPeg {
+		return nil
+	}
+	w, y := float64(a.Flange)/2, float64(a.Apart)/2
+	up := (a.Count + 1) / 2
+	return append(hold.Row(up, joint.Point{X: -w, Y: y}, joint.Point{X: w, Y: y}), hold.Row(a.Count-up, joint.Point{X: -w, Y: -y}, joint.Point{X: w, Y: -y})...)
 }

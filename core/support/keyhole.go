@@ -1,9 +1,11 @@
 package support
 
 import (
+	"math"
+
 	"aguante/core/field"
 	"aguante/core/hold"
-	"math"
+	"aguante/core/piece"
 
 	"aguante/core/fastener"
 	"aguante/core/material"
@@ -181,4 +183,16 @@ func (o *Outfit) keyholes() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*Keyhole)(nil)
+
+// Pieces are its screw, and its plate where it is not routed.
+func (k *Keyhole) Pieces(o Over) []piece.Piece {
+	out := []piece.Piece{o.screws("screws", 1, k.Screw)}
+	if !k.Routed {
+		return append(out, o.bought("plate", "keyhole plate", 1, 0))
+	}
+	o.ID = o.Shelf // one piece behind the board has all keyholes in it
+	return append(out, o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back)))
 }

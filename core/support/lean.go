@@ -1,10 +1,14 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"fmt"
 	"math"
+	"slices"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/joint"
+	"aguante/core/piece"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -64,6 +68,7 @@ type leaned struct {
 // Stand puts a sheet rack up: the stack's weight is on the feet at half of its
 // depth.
 func (r *SheetRack) Stand(s Stage) Standing {
+	s.Goods = slices.Clone(s.Goods)
 	for i := range s.Goods {
 		g := &s.Goods[i]
 		deep := g.Depth
@@ -128,7 +133,7 @@ func (h *leaned) Parts(d Demand) []FormPart {
 			break
 		}
 		if h.Stop {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "stop", Stuff: hold.Timber, Side: hold.Box(z+float64(h.Foot)-15, y, z+float64(h.Foot), y+20)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "stop", Stuff: hold.Timber, Side: hold.Box(z+float64(h.Foot)-stopDeep, y, z+float64(h.Foot), y+stopHigh)})
 		}
 		n := float64(max(1, len(out)))
 		g.Forces = append(g.Forces, hold.Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n}, hold.Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
@@ -180,12 +185,14 @@ type hinged struct {
 	hold  int
 }
 
+// hingePlate is how thick a hinge's leaf is, mm.
+const hingePlate = 3.0
+
 // Stand puts a cart on its hinges.
 func (c *HingedCart) Stand(s Stage) Standing {
 	h := &hinged{HingedCart: c, set: s, own: s.site(float64(c.X))}
-	for i := range c.Count {
-		y := float64(c.Up+c.Apart) + (float64(i)/float64(max(1, c.Count-1))-0.5)*float64(c.Rows)
-		d := h.own.Drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X), y, c.Screw, hold.Plate(3))
+	for i, at := range c.Places() {
+		d := h.own.Drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X)+at.X, float64(c.Up+c.Apart)+at.Y, c.Screw, hold.Plate(hingePlate))
 		if d.Counts() {
 			h.hold++
 		}
@@ -248,6 +255,11 @@ func (h *hinged) Parts(d Demand) []FormPart {
 	g.Shapes = append(g.Shapes, hold.Shape{Name: "cart", Stuff: hold.Sheet, Side: hold.Box(12, 60, h.set.Depth, top), Front: hold.Box(0, 60, w, top)},
 		hold.Shape{Name: "upper hinge", Stuff: hold.Metal, Side: hold.Box(0, up-30, 12, up+30), Front: hold.Box(-12, up-30, 12, up+30)},
 		hold.Shape{Name: "lower hinge", Stuff: hold.Metal, Side: hold.Box(0, low-30, 12, low+30), Front: hold.Box(-12, low-30, 12, low+30)})
+	for _, y := range []float64{low, up} {
+		for _, at := range h.Places() {
+			g.Shapes = append(g.Shapes, h.Screw.Level(at.X, y+at.Y, hingePlate, -1))
+		}
+	}
 	if h.Caster > 0 {
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "caster", Stuff: hold.Metal, Front: hold.Box(w-60, 0, w-10, 60)})
 	}
@@ -342,3 +354,40 @@ func (c *HingedCart) Room(depth float64) (from, reach float64) { return 0, depth
 
 // Fixings are those of the hinges.
 func (c *HingedCart) Fixings() []*hold.Fixing { return []*hold.Fixing{&c.Screw} }
+
+var (
+	_ Form = (*SheetRack)(nil)
+	_ Form = (*HingedCart)(nil)
+)
+
+// Pieces are the frames, each an upright with its foot, and the stops.
+func (r *SheetRack) Pieces(o Over) []piece.Piece {
+	out := r.rack().Pieces(o)
+	for i := range out {
+		if out[i].Name == "arm" {
+			out[i].Name = "foot"
+		}
+	}
+	if r.Stop {
+		out = append(out, o.cut("stops", "stop", len(r.Frames), r.Made, float64(r.Width), stopHigh, stopDeep))
+	}
+	return out
+}
+
+// How high and deep the stop is at the end of a foot, mm.
+const stopHigh, stopDeep = 20.0, 15.0
+
+// Pieces are the cart's hinges and caster; the cart itself is one that is there.
+func (c *HingedCart) Pieces(o Over) []piece.Piece {
+	out := []piece.Piece{o.bought("cart", "cart", 1, 0), o.bought("hinges", "hinge", 2, 0), o.screws("screws", 2*c.Count, c.Screw)}
+	if c.Caster > 0 {
+		out = append(out, o.bought("caster", "caster", 1, 0))
+	}
+	return out
+}
+
+// Places are where a hinge's screws are over its middle.
+func (c *HingedCart) Places() []joint.Point {
+	y := float64(c.Rows) / 2
+	return hold.Spread(c.Count, joint.Point{Y: -y}, joint.Point{Y: y})
+}

@@ -1,11 +1,13 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -216,4 +218,14 @@ func (o *Outfit) ledgers() error {
 		o.add(x, side)
 	}
 	return nil
+}
+
+var _ Way = (*Side)(nil)
+
+// Pieces are the cleat and its screws.
+func (s *Side) Pieces(o Over) []piece.Piece {
+	return []piece.Piece{
+		o.cut("cleat", "side cleat", 1, s.Made, float64(s.Length), float64(s.Height), float64(s.Thickness)),
+		o.screws("screws", len(s.Spots), s.Rail.Screw),
+	}
 }

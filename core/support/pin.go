@@ -1,11 +1,13 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/joint"
 	"aguante/core/material"
@@ -411,4 +413,24 @@ func (o *Outfit) pinsInWall() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*Pin)(nil)
+
+// Pieces are the pin alone.
+func (p *Pin) Pieces(o Over) []piece.Piece {
+	long := float64(p.Root + p.Tip)
+	if p.Kind == RodPin {
+		return []piece.Piece{o.bought("pin", "steel rod", 1, long)}
+	}
+	return []piece.Piece{o.cut("pin", string(p.Kind), 1, p.Made, long, float64(p.Width), float64(p.High))}
+}
+
+// InBoard is its bore, or the mortise of a tenon.
+func (p *Pin) InBoard(x float64, o Over) []piece.Feature {
+	deep, w, t := float64(p.Tip), float64(p.Width), float64(p.High)
+	if p.Kind == TenonPin {
+		return []piece.Feature{{Kind: piece.Mouth, Face: piece.Back, X: x - w/2, Y: (o.Thickness - t) / 2, Long: w, Wide: t, Depth: deep}}
+	}
+	return []piece.Feature{{Kind: piece.Bore, Face: piece.Back, X: x, Y: o.Thickness / 2, D: w, Depth: deep}}
 }

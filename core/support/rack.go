@@ -1,12 +1,15 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/joint"
+	"aguante/core/piece"
 
 	"aguante/core/beam"
 	"aguante/core/material"
@@ -189,8 +192,8 @@ func (r *Rack) Stand(s Stage) Standing {
 		}
 		if l := r.Ledger; l != nil {
 			lb := l.Made.Board(float64(l.Height), float64(l.Thickness))
-			for k := range l.Count {
-				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X), -float64(l.Height)/2, l.Screw, hold.Wooden("ledger", lb, float64(l.Thickness), true)))
+			for k, at := range l.Places() {
+				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X)+at.X, at.Y, l.Screw, hold.Wooden("ledger", lb, float64(l.Thickness), true)))
 			}
 		}
 		u.model = h.model(&u).Fit(h.heights())
@@ -592,6 +595,9 @@ func (h *racked) Parts(d Demand) []FormPart {
 		}
 		if l := h.Ledger; l != nil {
 			g.Shapes = append(g.Shapes, hold.Shape{Name: "ledger", Stuff: l.Made.Stuff(), Side: hold.Box(0, -float64(l.Height), float64(l.Thickness), 0), Front: hold.Box(-3*w, -float64(l.Height), 3*w, 0)})
+			for _, at := range l.Places() {
+				g.Shapes = append(g.Shapes, l.Screw.Level(at.X, at.Y, float64(l.Thickness), -1))
+			}
 		}
 		aw := h.armWidth() / 2
 		for _, l := range h.Levels {
@@ -732,4 +738,54 @@ func tops(all []Level) []float64 {
 		return append(out, 0)
 	}
 	return out
+}
+
+var _ Form = (*Rack)(nil)
+
+// Pieces are uprights, arms and ledger, with their fasteners.
+func (r *Rack) Pieces(o Over) []piece.Piece {
+	var out []piece.Piece
+	w, deep, n := float64(r.Width), float64(r.Deep), len(r.Uprights)
+	for _, u := range r.Uprights {
+		p := o.cut("upright-"+u.ID, "upright", 1, r.Made, float64(r.Height), w, deep)
+		for _, y := range r.Rows {
+			p.Features = append(p.Features, bore(piece.Front, float64(y), w/2, r.Screw))
+		}
+		if c := u.Notch; c != nil {
+			p.Features = append(p.Features, piece.Feature{Kind: piece.Notch, Face: piece.Back, X: float64(c.Up), Long: float64(c.High), Wide: w, Depth: float64(c.Deep)})
+		}
+		out = append(out, p)
+	}
+	long, arms := float64(r.Arm.Reach), n*len(r.Levels)
+	if beside(r.Joint.Kind) {
+		long += deep
+	}
+	if r.Arm.Cheeks {
+		out = append(out,
+			o.cut("cheeks", "cheek of an arm", 2*arms, r.Arm.Made, long, float64(r.Arm.High), float64(r.Arm.Thick)),
+			o.cut("cores", "core of an arm", arms, r.Arm.Made, float64(r.Arm.Reach), float64(r.Arm.High), w))
+	} else {
+		out = append(out, o.cut("arms", "arm", arms, r.Arm.Made, long, float64(r.Arm.High), float64(r.Arm.Thick)))
+	}
+	out = append(append(out, o.joined(&r.Joint, arms)...), o.screws("screws", n*len(r.Rows), r.Screw))
+	if l := r.Ledger; l != nil && n > 0 {
+		lo, hi := r.Uprights[0].X, r.Uprights[0].X
+		for _, u := range r.Uprights {
+			lo, hi = min(lo, u.X), max(hi, u.X)
+		}
+		p := o.cut("ledger", "ledger", 1, l.Made, float64(hi-lo)+3*w, float64(l.Height), float64(l.Thickness))
+		for _, u := range r.Uprights {
+			for _, at := range l.Places() {
+				p.Features = append(p.Features, bore(piece.Front, float64(u.X-lo)+1.5*w+at.X, float64(l.Height)+at.Y, l.Screw))
+			}
+		}
+		out = append(out, p, o.screws("ledger screws", n*l.Count, l.Screw))
+	}
+	return out
+}
+
+// Places are where the ledger's fasteners are at an upright: to the side of its middle,
+// and down from the ledger's upper edge.
+func (l *RackLedger) Places() []joint.Point {
+	return hold.Row(l.Count, joint.Point{}, joint.Point{Y: -float64(l.Height)})
 }

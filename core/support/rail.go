@@ -1,11 +1,13 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"fmt"
 	"math"
 	"slices"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/material"
 	"aguante/core/problem"
@@ -437,4 +439,60 @@ func (r *railed) Notes() hold.Notes {
 		}
 	}
 	return n
+}
+
+// sawn is one length of a rail, from so far along it.
+type sawn struct {
+	piece.Piece
+	from float64
+}
+
+// Pieces are the lengths of a rail, bored at its spots, and its fasteners.
+func (r *Rail) Pieces(o Over) []piece.Piece {
+	out := only(r.lengths(o))
+	plain := 0
+	for _, s := range r.Spots {
+		if s.Screw == nil {
+			plain++
+			continue
+		}
+		out = append(out, o.screws("screw-"+s.ID, 1, *s.Screw))
+	}
+	return append(out, o.screws("screws", plain, r.Screw))
+}
+
+// lengths are the pieces that a rail is cut in, between its joints.
+func (r *Rail) lengths(o Over) []sawn {
+	ends := []float64{0}
+	for _, j := range r.Joints {
+		ends = append(ends, float64(j))
+	}
+	slices.Sort(ends)
+	ends = append(ends, float64(r.Length))
+	var out []sawn
+	for i := range len(ends) - 1 {
+		p := sawn{o.cut(fmt.Sprintf("length-%d", i+1), r.Noun(), 1, r.Made, ends[i+1]-ends[i], float64(r.Height), float64(r.Thickness)), ends[i]}
+		if r.Kind == Cleat {
+			p.Bevel = r.Bevel
+		}
+		for _, s := range r.Spots {
+			f := r.Screw
+			if s.Screw != nil {
+				f = *s.Screw
+			}
+			if x := float64(s.X - r.X); x >= ends[i] && x <= ends[i+1] {
+				p.Features = append(p.Features, bore(piece.Front, x-ends[i], float64(s.Y), f))
+			}
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+func only(lengths []sawn) []piece.Piece {
+	out := make([]piece.Piece, len(lengths))
+	for i := range lengths {
+		out[i] = lengths[i].Piece
+	}
+	return out
 }

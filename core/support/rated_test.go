@@ -1,10 +1,11 @@
 package support
 
 import (
-	"aguante/core/hold"
 	"math"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/problem"
 )

@@ -1,10 +1,12 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"fmt"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
 
 	"aguante/core/beam"
 	"aguante/core/problem"
@@ -415,3 +417,38 @@ func (f *StandingFrame) Room(depth float64) (from, reach float64) { return 0, de
 
 // Fixings are those of the ties.
 func (f *StandingFrame) Fixings() []*hold.Fixing { return []*hold.Fixing{&f.Screw} }
+
+var _ Form = (*StandingFrame)(nil)
+
+// Pieces are posts, platforms notched for them, standoffs and the ties' screws.
+func (f *StandingFrame) Pieces(o Over) []piece.Piece {
+	w, deep, n := float64(f.Width), float64(f.Deep), len(f.Posts)
+	front := math.Hypot(float64(f.Height), f.lean(o.Depth))
+	posts := o.cut("posts", "post", 2*n, f.Made, float64(f.Height), w, deep)
+	out := []piece.Piece{posts}
+	if f.Leaning {
+		out[0].Name, out[0].Length, out[0].Count = "leaning post", front, n
+	}
+	board := o.cut("platforms", "platform", len(f.Platforms), hold.Made{Wood: o.Wood}, o.Length, o.Depth, o.Thickness)
+	for _, p := range f.Posts {
+		for _, y := range []float64{0, o.Depth - deep} {
+			if y == 0 && f.Leaning {
+				continue
+			}
+			board.Features = append(board.Features, piece.Feature{Kind: piece.Notch, Face: piece.Front, X: float64(p.X) - o.X - w/2, Y: y, Long: w, Wide: deep})
+		}
+	}
+	out = append(out, board, o.screws("tie screws", len(f.Ties), f.Screw))
+	if f.Standoff > 0 {
+		out = append(out, o.cut("standoffs", "standoff", len(f.Ties), f.Made, float64(f.Standoff), w, deep))
+	}
+	return out
+}
+
+// lean is how far out from its top the foot of a leaning post stands.
+func (f *StandingFrame) lean(depth float64) float64 {
+	if !f.Leaning {
+		return 0
+	}
+	return depth - float64(f.Deep)
+}

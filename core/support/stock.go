@@ -1,9 +1,10 @@
 package support
 
 import (
+	"strings"
+
 	"aguante/core/field"
 	"aguante/core/hold"
-	"strings"
 
 	"aguante/core/fastener"
 	"aguante/core/problem"

@@ -1,11 +1,13 @@
 package support
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
-	"aguante/core/quantity"
 	"errors"
 	"math"
+
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/piece"
+	"aguante/core/quantity"
 
 	"aguante/core/problem"
 	"aguante/core/working"
@@ -140,4 +142,11 @@ func (o *Outfit) timberBrackets() error {
 		})
 	}
 	return nil
+}
+
+var _ Way = (*TimberBracket)(nil)
+
+// Pieces are those of the frame, bored for the wall's screws.
+func (b *TimberBracket) Pieces(o Over) []piece.Piece {
+	return append(b.pieces(o, 0, plate(b.Holes, b.Screw, float64(b.Leg), float64(b.Width))), o.screws("screws", len(b.Holes), b.Screw))
 }

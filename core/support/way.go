@@ -5,6 +5,7 @@ package support
 
 import (
 	"aguante/core/hold"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -44,6 +45,8 @@ type Way interface {
 	Hang(s Setting) Hung
 	// Fixings are its own fasteners into the wall.
 	Fixings() []*hold.Fixing
+	// Pieces are what one is made of, with its fasteners.
+	Pieces(o Over) []piece.Piece
 }
 
 // StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
@@ -58,6 +61,12 @@ func StandsOut(w Way, rail *Rail) float64 {
 func Placeable(w Way) bool {
 	_, atEnds := w.(interface{ atEnds() })
 	return !atEnds
+}
+
+// InBoard is a way for which something is cut into its board, x mm from the board's left
+// end.
+type InBoard interface {
+	InBoard(x float64, o Over) []piece.Feature
 }
 
 // Abstains is a way of which something that a document can say is not judged yet.

@@ -3,10 +3,11 @@
 package dresstest
 
 import (
-	"aguante/core/hold"
 	"fmt"
 	"math"
 	"math/rand/v2"
+
+	"aguante/core/hold"
 
 	"aguante/core/design"
 	"aguante/core/dress"
@@ -105,21 +106,21 @@ func (r *Source) shelf(p *design.Project, i int) design.Shelf {
 	if r.chance(0.15) {
 		s.Board.Woods = append(s.Board.Woods, r.wood())
 	}
-	s.Build.Kind = design.Solid
+	s.MakeUp.Kind = design.Solid
 	switch r.IntN(8) {
 	case 0:
 		t := s.Thickness / 3
-		s.Build = design.Build{Kind: design.Laminated, Plies: []design.Ply{{Thickness: t}, {Thickness: t, Across: r.chance(0.5)}, {Thickness: s.Thickness - 2*t}}, Loose: r.chance(0.3)}
+		s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: t}, {Thickness: t, Across: r.chance(0.5)}, {Thickness: s.Thickness - 2*t}}, Loose: r.chance(0.3)}
 	case 1:
 		s.Thickness = r.between(50, 90)
-		s.Build = design.Build{Kind: design.Hollow, Hollow: &design.Box{Skin: r.between(5, 12), Front: r.between(12, 30), Back: r.between(12, 30)}}
+		s.MakeUp = design.MakeUp{Kind: design.Hollow, Hollow: &design.Box{Skin: r.between(5, 12), Front: r.between(12, 30), Back: r.between(12, 30)}}
 	case 2:
-		s.Build.Front = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: pick(r, design.Down, design.Up, design.Both), Glued: r.chance(0.7)}
+		s.MakeUp.Front = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: pick(r, design.Down, design.Up, design.Both), Glued: r.chance(0.7)}
 		if r.chance(0.4) {
-			s.Build.Back = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: design.Down, Glued: true}
+			s.MakeUp.Back = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: design.Down, Glued: true}
 		}
 	case 3:
-		s.Build.Cuts = []design.Cut{{ID: r.ID(), From: r.between(50, float64(length)/2), Length: r.between(20, 120), FromWall: 0, Width: r.between(20, 80)}}
+		s.MakeUp.Cuts = []design.Cut{{ID: r.ID(), From: r.between(50, float64(length)/2), Length: r.between(20, 120), FromWall: 0, Width: r.between(20, 80)}}
 	}
 	return s
 }

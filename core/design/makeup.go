@@ -11,29 +11,29 @@ import (
 	"aguante/core/support"
 )
 
-// BuildKind is how a board is made up.
-type BuildKind string
+// MakeUpKind is how a board is made up.
+type MakeUpKind string
 
 // The ways to make one up.
 const (
-	Solid     BuildKind = "solid"
-	Laminated BuildKind = "laminated"
-	Hollow    BuildKind = "hollow"
+	Solid     MakeUpKind = "solid"
+	Laminated MakeUpKind = "laminated"
+	Hollow    MakeUpKind = "hollow"
 )
 
 // Choices lists the ways to make a board up.
-func (BuildKind) Choices() []field.Choice {
+func (MakeUpKind) Choices() []field.Choice {
 	return field.Choose("solid", "one board", "laminated", "layers", "hollow", "hollow")
 }
 
-// BuildKinds lists them.
-func BuildKinds() []BuildKind { return field.Keys[BuildKind]() }
+// MakeUpKinds lists them.
+func MakeUpKinds() []MakeUpKind { return field.Keys[MakeUpKind]() }
 
 // Build is what a board is made of besides its wood: its plies, or the skins and
 // webs of a hollow one, lips along its edges, and what is cut out of it. The
 // zero value is one solid board.
-type Build struct {
-	Kind     BuildKind       `json:"kind" usual:"solid" blank:"ok"`
+type MakeUp struct {
+	Kind     MakeUpKind      `json:"kind" usual:"solid" blank:"ok"`
 	Plies    []Ply           `json:"plies,omitempty" count:"0 15"` // from the underside up
 	Loose    bool            `json:"loose,omitempty"`              // plies only screwed together
 	Hollow   *Box            `json:"hollow,omitempty"`
@@ -119,7 +119,7 @@ func (c Cut) Called(depth quantity.Length) string {
 
 // fits names what a board's make-up does not say by itself: whether it goes with its
 // shelf.
-func (b *Build) fits(l *problem.List, s *Shelf, p *Project) {
+func (b *MakeUp) fits(l *problem.List, s *Shelf, p *Project) {
 	switch b.Kind {
 	case Laminated:
 		b.validatePlies(l, s)
@@ -140,7 +140,7 @@ func (b *Build) fits(l *problem.List, s *Shelf, p *Project) {
 	}
 }
 
-func (b *Build) validatePlies(l *problem.List, s *Shelf) {
+func (b *MakeUp) validatePlies(l *problem.List, s *Shelf) {
 	if n := len(b.Plies); n < 2 {
 		l.Add("plies", "%d plies: give 2 to 15", n)
 	}
@@ -155,7 +155,7 @@ func (b *Build) validatePlies(l *problem.List, s *Shelf) {
 	}
 }
 
-func (b *Build) validateHollow(l *problem.List, s *Shelf, p *Project) {
+func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 	h := b.Hollow
 	if h == nil {
 		l.Add("", "the skins and webs of a hollow shelf are missing")

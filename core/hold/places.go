@@ -1,0 +1,62 @@
+package hold
+
+import (
+	"aguante/core/fastener"
+	"aguante/core/joint"
+)
+
+// Row spreads n places evenly over the line from a to b, half a space from its ends: where
+// a count of fasteners stands when nobody says more. One alone is in the middle.
+func Row(n int, a, b joint.Point) []joint.Point {
+	out := make([]joint.Point, n)
+	for i := range out {
+		part := (float64(i) + 0.5) / float64(n)
+		out[i] = joint.Point{X: a.X + part*(b.X-a.X), Y: a.Y + part*(b.Y-a.Y)}
+	}
+	return out
+}
+
+// Spread puts n places from a to b, the first and the last on them; one alone is in the
+// middle.
+func Spread(n int, a, b joint.Point) []joint.Point {
+	if n < 2 {
+		return Row(n, a, b)
+	}
+	out := make([]joint.Point, n)
+	for i := range out {
+		part := float64(i) / float64(n-1)
+		out[i] = joint.Point{X: a.X + part*(b.X-a.X), Y: a.Y + part*(b.Y-a.Y)}
+	}
+	return out
+}
+
+// Places are where the screws go up into the board through an arm of a width: X out from
+// the wall, Y to the side of the arm's middle; mm.
+func (b *BoardScrews) Places(width float64) []joint.Point {
+	z := float64(b.FromWall)
+	return Row(b.Count, joint.Point{X: z, Y: -width / 2}, joint.Point{X: z, Y: width / 2})
+}
+
+// Level draws a screw inside what it joins, from x, y, z on a face: in towards the wall
+// where in is -1, out from it where it is 1.
+func (f *Fixing) Level(x, y, z, in float64) Shape {
+	r, to := f.Screw().D/2, z+in*float64(f.Length)
+	return Shape{Name: "screw", Stuff: Within, Side: Box(min(z, to), y-r, max(z, to), y+r), Front: Box(x-r, y-r, x+r, y+r)}
+}
+
+// Draw adds the screws that go up through an arm of a width into the board.
+func (m Arm) Draw(g *Geometry, width float64) {
+	if m.Screws == nil {
+		return
+	}
+	r, top := m.Screws.Screw().D/2, float64(m.Screws.Length)-m.Thick
+	for _, at := range m.Screws.Places(width) {
+		g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: Box(at.X-r, -m.Thick, at.X+r, top), Front: Box(at.Y-r, -m.Thick, at.Y+r, top)})
+	}
+}
+
+// Called is what a fixing is called in a list of what to get.
+func (f *Fixing) Called() string {
+	t, _ := fastener.TypeOf(f.Type)
+	return t.Name
+}

@@ -1,0 +1,153 @@
+// Package piece is what a shelf is made of: pieces that are cut from a wood or a panel,
+// and things that are bought. It knows their sizes and what is cut into them, and no rules.
+package piece
+
+import (
+	"slices"
+
+	"aguante/core/field"
+	"aguante/core/material"
+	"aguante/core/quantity"
+)
+
+// Piece is one kind of physical piece, Count of them alike. A cut piece has a wood and
+// its finished size: Length along its grain, Width across it, Thickness; mm. A bought one
+// has no wood; of it Length is how long it is, 0 where that says nothing, and Type is a
+// fastener's key.
+type Piece struct {
+	ID        string
+	Name      string
+	Count     int
+	Length    float64
+	Width     float64
+	Thickness float64
+	Wood      string
+	Type      string
+	Ends      [2]End  // at its left, lower or wall end, and the other
+	Bevel     float64 // of its upper edge, degrees from level; 0 is square
+	Features  []Feature
+	From      Source
+}
+
+// End is how an end is cut: so many degrees off square, 0 is square.
+type End struct{ Off float64 }
+
+// Kind is what is cut into a piece.
+type Kind string
+
+// The kinds of feature.
+const (
+	Bore  Kind = "bore"
+	Slot  Kind = "slot"
+	Notch Kind = "notch"
+	Lap   Kind = "lap"
+	Mouth Kind = "mortise"
+	Pin   Kind = "tenon" // what is left standing
+)
+
+// Choices lists them.
+func (Kind) Choices() []field.Choice {
+	return field.Choose("bore", "bore", "slot", "slot", "notch", "notch", "lap", "lap", "mortise", "mortise", "tenon", "tenon")
+}
+
+// Face is the side of a piece that a feature goes into.
+type Face string
+
+// The faces: the wide one that shows, the one behind it, the edges and the ends.
+const (
+	Front Face = "front"
+	Back  Face = "back"
+	Lower Face = "lower edge"
+	Upper Face = "upper edge"
+	Ended Face = "end"
+)
+
+// Choices lists them.
+func (Face) Choices() []field.Choice {
+	return field.Choose("front", "front", "back", "back", "lower edge", "lower edge", "upper edge", "upper edge", "end", "end")
+}
+
+// Feature is what is cut into a face of a piece, in that piece's own coordinates: X along
+// its length from its first end, Y across the face from its lower or back edge; of a bore
+// its middle and diameter D, of the others their first corner, Long and Wide; Depth 0 goes
+// right through; mm. Of names the bore's fastener by its key.
+type Feature struct {
+	Kind       Kind
+	Face       Face
+	X, Y       float64
+	D          float64
+	Long, Wide float64
+	Depth      float64
+	Of         string
+}
+
+// Source is what a piece is made from: Of names other pieces of the same shelf by their
+// ids, none where it is cut from stock. Glued says that these are glued up and then
+// trimmed; Length, Width, Thickness are the rough size, 0 where it is the finished one.
+type Source struct {
+	Of                       []string
+	Glued                    bool
+	Length, Width, Thickness float64
+}
+
+// Bought tells whether nothing has to be cut.
+func (p *Piece) Bought() bool { return p.Wood == "" }
+
+// Called is its name, with its wood.
+func (p *Piece) Called() string {
+	if p.Bought() {
+		return p.Name
+	}
+	return p.Name + " of " + p.stuff().Name()
+}
+
+func (p *Piece) stuff() material.Board {
+	b, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, p.Width, p.Thickness)
+	return b
+}
+
+// Weight is that of one of them, N, by its finished size as if nothing were cut into it;
+// 0 for what is bought.
+func (p *Piece) Weight() float64 {
+	if p.Bought() {
+		return 0
+	}
+	return p.stuff().Density() * 1e-9 * p.Length * p.Width * p.Thickness * quantity.Gravity
+}
+
+// Gather puts like ones together that are bought, in the order in which they come.
+func Gather(all []Piece) []Piece {
+	var out []Piece
+	for _, p := range all {
+		i := slices.IndexFunc(out, func(o Piece) bool {
+			return o.Name == p.Name && o.Wood == p.Wood && o.Type == p.Type && o.Length == p.Length && o.Width == p.Width && o.Thickness == p.Thickness
+		})
+		switch {
+		case p.Count == 0:
+		case i >= 0:
+			out[i].Count += p.Count
+		default:
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Outside names the features of a piece that are not within it, each by what it is.
+func (p *Piece) Outside() []Feature {
+	var out []Feature
+	for _, f := range p.Features {
+		along, across := p.Length, p.Width
+		switch f.Face {
+		case Lower, Upper:
+			across = p.Thickness
+		case Ended:
+			along, across = p.Width, p.Thickness
+		}
+		r := f.D / 2
+		if f.X-r < -0.01 || f.X+r+f.Long > along+0.01 || f.Y-r < -0.01 || f.Y+r+f.Wide > across+0.01 {
+			out = append(out, f)
+		}
+	}
+	return out
+}

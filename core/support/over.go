@@ -1,0 +1,118 @@
+package support
+
+import (
+	"math"
+
+	"aguante/core/hold"
+	"aguante/core/joint"
+	"aguante/core/piece"
+)
+
+// Over is what there is to know of a shelf when the pieces are made that hang it: its
+// board's size and wood, and the rail that they hang on, if any; mm. ID is the support's,
+// the form's or the fixture's: its pieces' ids begin with it;
+// Shelf's is in front of those that all of its supports share.
+type Over struct {
+	ID, Shelf                string
+	X                        float64 // of its left end along the wall
+	Length, Depth, Thickness float64
+	Wood                     string
+	Rail                     *Rail
+}
+
+// cut is a piece of a wood; of panels and lumber alike, the grain along its length.
+func (o *Over) cut(part, name string, n int, of hold.Made, length, width, thick float64) piece.Piece {
+	return piece.Piece{ID: o.ID + "/" + part, Name: name, Count: n, Wood: of.Wood, Length: length, Width: width, Thickness: thick}
+}
+
+// bought is a thing from a shop.
+func (o *Over) bought(part, name string, n int, length float64) piece.Piece {
+	return piece.Piece{ID: o.ID + "/" + part, Name: name, Count: n, Length: length}
+}
+
+// screws are n of a fixing.
+func (o *Over) screws(part string, n int, f hold.Fixing) piece.Piece {
+	return piece.Piece{ID: o.ID + "/" + part, Name: f.Called(), Count: n, Type: f.Type, Length: float64(f.Length)}
+}
+
+// down are the screws into the board, if any.
+func (o *Over) down(b *hold.BoardScrews) []piece.Piece {
+	if b == nil {
+		return nil
+	}
+	return []piece.Piece{o.screws("board screws", b.Count, b.Fixing)}
+}
+
+// plate are the bores of a plate's holes in an upright whose lower end is so far below
+// their zero.
+func plate(holes []hold.PlateHole, f hold.Fixing, below, width float64) []piece.Feature {
+	var out []piece.Feature
+	for _, h := range holes {
+		out = append(out, bore(piece.Front, below-float64(h.Down), width/2+float64(h.Offset), f))
+	}
+	return out
+}
+
+// bore is a clearance hole right through for a fixing.
+func bore(face piece.Face, x, y float64, f hold.Fixing) piece.Feature {
+	return piece.Feature{Kind: piece.Bore, Face: face, X: x, Y: y, D: f.Screw().D, Of: f.Type}
+}
+
+// joined is what a joint takes besides its two pieces, so often.
+func (o *Over) joined(j *hold.Joint, n int) []piece.Piece {
+	var out []piece.Piece
+	switch {
+	case j.Kind == hold.DowelJoint && j.Made != nil:
+		out = append(out, o.cut("dowel", "dowel", n*len(j.Places), *j.Made, 2*float64(j.Deep), float64(j.D), float64(j.D)))
+	case j.Kind == hold.TenonJoint:
+		of := hold.Made{}
+		if j.Made != nil {
+			of = *j.Made
+		}
+		if of.Wood != "" {
+			out = append(out, o.cut("tenon", "loose tenon", n, of, 2*float64(j.Deep), float64(j.High), float64(j.D)))
+		}
+	case j.Kind == hold.GussetJoint && j.Made != nil:
+		wide, high := reachOf(j.Places)
+		out = append(out, o.cut("gusset", "gusset", 2*n, *j.Made, wide, high, gusset))
+	}
+	if j.Screw != nil {
+		out = append(out, o.screws("joint screws", n*len(j.Places), *j.Screw))
+	}
+	return out
+}
+
+// How thick gussets are cut, and how far they stand out past their screws, mm (Rule).
+const (
+	gusset = 12.0
+	around = 20.0
+)
+
+// reachOf is the size of what covers places with room around them.
+func reachOf(at []joint.Point) (wide, high float64) {
+	if len(at) == 0 {
+		return 2 * around, 2 * around
+	}
+	lo, hi := at[0], at[0]
+	for _, p := range at {
+		lo.X, lo.Y = min(lo.X, p.X), min(lo.Y, p.Y)
+		hi.X, hi.Y = max(hi.X, p.X), max(hi.Y, p.Y)
+	}
+	return hi.X - lo.X + 2*around, hi.Y - lo.Y + 2*around
+}
+
+// beside tells whether a joint's pieces lie over one another, so that the arm runs to the
+// upright's back.
+func beside(k hold.JointKind) bool {
+	return k == hold.LapJoint || k == hold.ScrewJoint || k == hold.BoltJoint || k == hold.GussetJoint || k == hold.MitreJoint
+}
+
+// longest is the longest edge of an outline: the length of a slanting piece.
+func longest(outline [][2]float64) float64 {
+	l := 0.0
+	for i, a := range outline {
+		b := outline[(i+1)%len(outline)]
+		l = max(l, math.Hypot(b[0]-a[0], b[1]-a[1]))
+	}
+	return l
+}
