@@ -184,8 +184,8 @@ func (r *run) lifts(i int) float64 {
 		if !st.level {
 			continue
 		}
-		if v := r.look(st, r.multiple()); v.piece != nil {
-			up = max(up, -(v.piece.ua[i] + v.lambda*v.piece.ub[i]))
+		if v := r.look(st, r.multiple()); v.along != nil {
+			up = max(up, -(v.along.ua[i] + v.lambda*v.along.ub[i]))
 		}
 	}
 	return up

@@ -10,19 +10,19 @@ import (
 
 // state is one way in which the board may be loaded and stand: some bays
 // loaded, perhaps one support off. Its reactions change with the contents'
-// multiplier along straight pieces, a new piece where a contact opens or
+// multiplier along straight stretches, a new one where a contact opens or
 // closes, so that asking for any multiplier is a multiplication.
 type state struct {
-	when   string
-	bays   []int
-	level  bool
-	owner  *run
-	pieces []piece
+	when      string
+	bays      []int
+	level     bool
+	owner     *run
+	stretches []stretch
 }
 
-// piece holds for multipliers from From on: reactions R = a + λ b, moments
+// stretch holds for multipliers from From on: reactions R = a + λ b, moments
 // M = ma + λ mb, and the sinking of the board u = ua + λ ub.
-type piece struct {
+type stretch struct {
 	from                 float64
 	tips                 bool
 	a, b, ma, mb, ua, ub []float64
@@ -54,13 +54,13 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 	for range 6*len(r.at) + 6 {
 		s, err := r.rig.React(plus(self, full, lambda+1e-7), rest)
 		if errors.Is(err, beam.ErrUnstable) {
-			st.pieces = append(st.pieces, piece{from: lambda, tips: true})
+			st.stretches = append(st.stretches, stretch{from: lambda, tips: true})
 			break
 		}
 		if err != nil {
 			return err
 		}
-		p := piece{from: lambda}
+		p := stretch{from: lambda}
 		for _, part := range []struct {
 			fixed      []float64
 			rest       beam.Rest
@@ -75,7 +75,7 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 				*part.sunk = got.Sunk
 			}
 		}
-		st.pieces = append(st.pieces, p)
+		st.stretches = append(st.stretches, p)
 		next := math.Inf(1)
 		for i := range r.at {
 			at, slope := p.a[i], p.b[i]
@@ -137,7 +137,7 @@ type view struct {
 	when   string
 	lambda float64
 	tips   bool
-	piece  *piece
+	along  *stretch
 	state  *state
 	r0, m0 []float64 // sudden: reactions and moments as solved
 	sunk   []float64
@@ -159,28 +159,28 @@ type room struct {
 // the board tips off it is seen as it stood just before, with tips set.
 func (r *run) look(st *state, lambda float64) view {
 	v := view{r: r, when: st.when, lambda: lambda, state: st, point: -1}
-	for i := range st.pieces {
-		p := &st.pieces[i]
+	for i := range st.stretches {
+		p := &st.stretches[i]
 		switch {
 		case i > 0 && p.from > lambda:
 		case p.tips:
 			v.tips, v.lambda = true, p.from-1e-6
 		default:
-			v.piece = p
+			v.along = p
 		}
 	}
 	return v
 }
 
 // gone tells that the board has no place to be seen in.
-func (v *view) gone() bool { return v.piece == nil && v.r0 == nil }
+func (v *view) gone() bool { return v.along == nil && v.r0 == nil }
 
 // action returns what support i carries.
 func (v *view) action(i int) (force, moment float64) {
-	if v.piece == nil {
+	if v.along == nil {
 		return v.r0[i], v.m0[i]
 	}
-	return v.piece.a[i] + v.lambda*v.piece.b[i], v.piece.ma[i] + v.lambda*v.piece.mb[i]
+	return v.along.a[i] + v.lambda*v.along.b[i], v.along.ma[i] + v.lambda*v.along.mb[i]
 }
 
 // grown returns the board's curve with the part under its own weight and the
@@ -200,7 +200,7 @@ func (v *view) grown(self, contents float64) beam.Curve {
 		copy(in.sunk, v.sunk)
 	} else {
 		for i := range in.sunk {
-			in.sunk[i] = v.piece.ua[i]*self + v.piece.ub[i]*v.lambda*contents
+			in.sunk[i] = v.along.ua[i]*self + v.along.ub[i]*v.lambda*contents
 		}
 	}
 	v.r.rig.CurveInto(&in.curve, in.factors, in.sunk)

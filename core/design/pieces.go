@@ -15,7 +15,7 @@ func (p *Project) Pieces(s *Shelf) []piece.Piece {
 	if form, _ := s.Form(); form != nil {
 		return p.Hangings(s)
 	}
-	return append(s.boardPieces(), p.Hangings(s)...)
+	return append(s.BoardPieces(), p.Hangings(s)...)
 }
 
 // Hangings are the pieces that a shelf hangs by, those of the fixtures that it hangs on
@@ -54,9 +54,9 @@ func (s *Shelf) over(id string) support.Over {
 	return o
 }
 
-// boardPieces are the board, or what it is put together from and the board as these glued
+// BoardPieces are the board, or what it is put together from and the board as these glued
 // up, its lips, and what is cut into it for its supports.
-func (s *Shelf) boardPieces() []piece.Piece {
+func (s *Shelf) BoardPieces() []piece.Piece {
 	o := s.over(s.ID)
 	wood := hold.Made{Wood: o.Wood}
 	own := func(key string) hold.Made {

@@ -23,6 +23,7 @@ type Piece struct {
 	Thickness float64
 	Wood      string
 	Type      string
+	Mass      float64 // kg, of what is bought and weighed
 	Ends      [2]End  // at its left, lower or wall end, and the other
 	Bevel     float64 // of its upper edge, degrees from level; 0 is square
 	Features  []Feature
@@ -106,11 +107,11 @@ func (p *Piece) stuff() material.Board {
 	return b
 }
 
-// Weight is that of one of them, N, by its finished size as if nothing were cut into it;
-// 0 for what is bought.
+// Weight is that of one of them, N, by its finished size as if nothing were cut into it,
+// or as it was weighed.
 func (p *Piece) Weight() float64 {
 	if p.Bought() {
-		return 0
+		return p.Mass * quantity.Gravity
 	}
 	return p.stuff().Density() * 1e-9 * p.Length * p.Width * p.Thickness * quantity.Gravity
 }

@@ -120,6 +120,14 @@ type Standing interface {
 	Notes() hold.Notes
 }
 
+// OnFloor is what of a form and its goods the floor bears past its parts, N.
+func OnFloor(s Standing, d Demand) float64 {
+	if f, ok := s.(interface{ OnFloor(Demand) float64 }); ok {
+		return f.OnFloor(d)
+	}
+	return 0
+}
+
 // FormPart is an upright, a hook or a post: its place and share, N, and its drawing. On
 // says that its holes are another part's, on which it is.
 type FormPart struct {

@@ -244,13 +244,16 @@ func (f *Frame) start(z0 float64) float64 {
 	return z0 + float64(f.Deep)
 }
 
-// brace is the brace as it is seen from the side.
+// brace is the brace as it is seen from the side: a band about the line from Down the
+// upright to Out along the board's underside, cut off at the upright's face and under the
+// arm.
 func (f *Frame) brace(z0 float64) [][2]float64 {
-	b, deep, high := f.Brace, float64(f.Deep), float64(f.High)
-	t, o, d := float64(b.High), float64(b.Out), float64(b.Down)
-	l := math.Hypot(o, d)
-	dx, dy := t/2*d/l, t/2*o/l
-	return [][2]float64{{z0 + deep*0.7, -d - dy}, {o + dx, -high}, {o - dx, -high}, {z0 + deep*0.7, -d + dy}}
+	b, face, high := f.Brace, z0+float64(f.Deep), float64(f.High)
+	o, d := float64(b.Out), float64(b.Down)
+	half, slope := float64(b.High)/2*math.Hypot(o, d), d/o
+	foot := func(side float64) [2]float64 { return [2]float64{face, -d + face*slope + side*half/o} }
+	head := func(side float64) [2]float64 { return [2]float64{(d-high)/slope - side*half/d, -high} }
+	return [][2]float64{foot(-1), head(-1), head(1), foot(1)}
 }
 
 // pieces are arm, upright with its bores, brace and front piece, and what their joints take.
@@ -270,7 +273,7 @@ func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece 
 	}
 	out := []piece.Piece{arm, upright}
 	if b := f.Brace; b != nil {
-		brace := o.cut("brace", "brace", 1, f.Made, longest(f.brace(z0)), float64(b.High), w)
+		brace := o.cut("brace", "brace", 1, f.Made, longer(f.brace(z0)), float64(b.High), w)
 		slope := math.Atan2(float64(b.Down), float64(b.Out)) * 180 / math.Pi
 		brace.Ends = [2]piece.End{{Off: slope}, {Off: 90 - slope}}
 		out = append(out, brace)

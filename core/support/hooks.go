@@ -304,9 +304,9 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		p := h.load(nil, i, d)
 		g.Arm = t + reach
 		stuff := hold.Metal
-		start := t
+		start, name := t, "hook"
 		if h.Peg.Kind == WoodPeg {
-			stuff, start = hold.Timber, 0
+			stuff, start, name = hold.Timber, 0, "peg"
 		} else {
 			f := float64(h.Peg.Flange) / 2
 			g.Shapes = append(g.Shapes, hold.Shape{Name: "flange", Stuff: hold.Metal, Side: hold.Box(t, up-f, t+flangePlate, up+f), Front: hold.Box(-f, up-f, f, up+f)})
@@ -314,7 +314,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 				g.Shapes = append(g.Shapes, h.Peg.Screw.Level(at.X, up+at.Y, t+flangePlate, -1))
 			}
 		}
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: hold.Box(-r, up-r, r, up+r)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: name, Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: hold.Box(-r, up-r, r, up+r)})
 		g.Measures = append(g.Measures, hold.Across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
 		g.Facts = append(g.Facts, hold.Pulls("judged at", p))
 		near := -1

@@ -124,6 +124,11 @@ func (h *leaned) Parts(d Demand) []FormPart {
 	for i := range out {
 		out[i].Name = fmt.Sprintf("frame %d", i+1)
 		g := &out[i].Geometry
+		for k := range g.Shapes {
+			if g.Shapes[k].Name == "arm" {
+				g.Shapes[k].Name = "foot"
+			}
+		}
 		z, y := float64(h.Deep), float64(h.High)
 		for _, s := range h.set.Goods {
 			deep := max(s.Depth, 10)
@@ -243,6 +248,12 @@ func (h *hinged) Links() []FormLink {
 
 // Self is the cart's own weight, N.
 func (h *hinged) Self() float64 { return h.Own.Weight() }
+
+// OnFloor is what the caster bears, N.
+func (h *hinged) OnFloor(d Demand) float64 {
+	_, v := h.hinge(nil, d)
+	return v * h.Caster / (1 - h.Caster)
+}
 
 // Points is its far side.
 func (h *hinged) Points() []float64 { return []float64{float64(h.HingedCart.X + h.Width)} }
@@ -379,7 +390,9 @@ const stopHigh, stopDeep = 20.0, 15.0
 
 // Pieces are the cart's hinges and caster; the cart itself is one that is there.
 func (c *HingedCart) Pieces(o Over) []piece.Piece {
-	out := []piece.Piece{o.bought("cart", "cart", 1, 0), o.bought("hinges", "hinge", 2, 0), o.screws("screws", 2*c.Count, c.Screw)}
+	cart := o.bought("cart", "cart", 1, 0)
+	cart.Mass = float64(c.Own)
+	out := []piece.Piece{cart, o.bought("hinges", "hinge", 2, 0), o.screws("screws", 2*c.Count, c.Screw)}
 	if c.Caster > 0 {
 		out = append(out, o.bought("caster", "caster", 1, 0))
 	}

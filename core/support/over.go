@@ -107,12 +107,9 @@ func beside(k hold.JointKind) bool {
 	return k == hold.LapJoint || k == hold.ScrewJoint || k == hold.BoltJoint || k == hold.GussetJoint || k == hold.MitreJoint
 }
 
-// longest is the longest edge of an outline: the length of a slanting piece.
-func longest(outline [][2]float64) float64 {
-	l := 0.0
-	for i, a := range outline {
-		b := outline[(i+1)%len(outline)]
-		l = max(l, math.Hypot(b[0]-a[0], b[1]-a[1]))
-	}
-	return l
+// longer is the longer of the two sides of a slanting piece, its ends being the second and
+// the fourth edge of its outline.
+func longer(outline [][2]float64) float64 {
+	edge := func(a, b [2]float64) float64 { return math.Hypot(b[0]-a[0], b[1]-a[1]) }
+	return max(edge(outline[0], outline[1]), edge(outline[2], outline[3]))
 }

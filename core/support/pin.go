@@ -423,7 +423,7 @@ func (p *Pin) Pieces(o Over) []piece.Piece {
 	if p.Kind == RodPin {
 		return []piece.Piece{o.bought("pin", "steel rod", 1, long)}
 	}
-	return []piece.Piece{o.cut("pin", string(p.Kind), 1, p.Made, long, float64(p.Width), float64(p.High))}
+	return []piece.Piece{o.cut("pin", string(p.Kind)+" pin", 1, p.Made, long, float64(p.Width), float64(p.High))}
 }
 
 // InBoard is its bore, or the mortise of a tenon.

@@ -581,6 +581,28 @@ func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Us
 	return worst
 }
 
+// armShapes draws an arm between two heights: cheeks on both sides of the upright with
+// their core in front of it, one piece beside it, or one in its middle.
+func (h *racked) armShapes(low, high float64) []hold.Shape {
+	w, t, thick, out := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.Thick), float64(h.Deep)+float64(h.Arm.Reach)
+	from, stuff := t, h.Arm.Made.Stuff()
+	if beside(h.Joint.Kind) {
+		from = 0
+	}
+	side := hold.Box(from, low, out, high)
+	switch {
+	case h.Arm.Cheeks:
+		return []hold.Shape{
+			{Name: "core", Stuff: stuff, Side: hold.Box(t, low, out, high), Front: hold.Box(-w, low, w, high)},
+			{Name: "cheek", Stuff: stuff, Side: side, Front: hold.Box(-w-thick, low, -w, high)},
+			{Name: "cheek", Stuff: stuff, Front: hold.Box(w, low, w+thick, high)},
+		}
+	case h.Joint.Kind == hold.ScrewJoint || h.Joint.Kind == hold.BoltJoint:
+		return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(w, low, w+thick, high)}}
+	}
+	return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(-thick/2, low, thick/2, high)}}
+}
+
 // Parts draws every upright with its arms.
 func (h *racked) Parts(d Demand) []FormPart {
 	var out []FormPart
@@ -599,10 +621,8 @@ func (h *racked) Parts(d Demand) []FormPart {
 				g.Shapes = append(g.Shapes, l.Screw.Level(at.X, at.Y, float64(l.Thickness), -1))
 			}
 		}
-		aw := h.armWidth() / 2
 		for _, l := range h.Levels {
-			y := float64(l.Up)
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "arm", Stuff: h.Arm.Made.Stuff(), Side: hold.Box(0, y-high, t+float64(h.Arm.Reach), y), Front: hold.Box(-max(w, aw)-1, y-high, max(w, aw)+1, y)})
+			g.Shapes = append(g.Shapes, h.armShapes(float64(l.Up)-high, float64(l.Up))...)
 		}
 		states, by := h.states(u, i, d)
 		k, top := 0, -1

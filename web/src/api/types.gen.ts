@@ -387,7 +387,7 @@ length_mm: number
 depth_mm: number
 thickness_mm: number
 board: Board
-build: Build
+build: MakeUp
 supports: Support[]
 rail?: string
 rack?: Rack
@@ -413,7 +413,7 @@ tested_mpa?: number
 moisture_pct?: number
 slack_mm?: number
 }
-export interface Build {
+export interface MakeUp {
 kind: ("solid" | "laminated" | "hollow")
 plies?: Ply[]
 loose?: boolean

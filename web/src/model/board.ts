@@ -1,10 +1,10 @@
-import type { Board, Build, Ply, Stock } from "../api/types.gen";
+import type { Board, MakeUp, Ply, Stock } from "../api/types.gen";
 import { changeShelf, type Edit } from "./edit";
 
 export const setBoard = (id: string, patch: Partial<Board>): Edit =>
   changeShelf(id, (s) => ({ ...s, board: { ...s.board, ...patch } }));
 
-export const setBuild = (id: string, patch: Partial<Build>): Edit =>
+export const setBuild = (id: string, patch: Partial<MakeUp>): Edit =>
   changeShelf(id, (s) => ({ ...s, build: { ...s.build, ...patch } }));
 
 /** Makes the board thicker or thinner; its plies keep their share of it. */
@@ -27,7 +27,7 @@ export const setPlies = (id: string, plies: Ply[]): Edit =>
   }));
 
 /** Makes the board up another way, keeping its thickness where that can be. */
-export const setKind = (id: string, kind: Build["kind"]): Edit =>
+export const setKind = (id: string, kind: MakeUp["kind"]): Edit =>
   changeShelf(id, (s) => {
     const t = s.thickness_mm;
     const build = { ...s.build, kind };

@@ -3,7 +3,7 @@ import { useBench } from "../../bench/context";
 import { Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { ShelfHead } from "../ShelfHead";
-import { BuildFields } from "./BuildFields";
+import { MakeUpFields } from "./MakeUpFields";
 import { LadderSheet } from "./LadderSheet";
 import { PlacesSheet } from "./PlacesSheet";
 import { SagFields } from "./SagFields";
@@ -97,7 +97,7 @@ export function BoardPanel() {
         />
       </Group>
       <StuffFields shelf={shelf} />
-      <BuildFields shelf={shelf} />
+      <MakeUpFields shelf={shelf} />
       <MoistureFields shelf={shelf} />
     </>
   );

@@ -1,4 +1,4 @@
-import type { Box, Build, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
+import type { Box, MakeUp, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
 import { useBench, useWords } from "../../bench/context";
 import { Choice, Group, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
@@ -7,7 +7,7 @@ import { setBuild, setKind, setPlies } from "../../model/board";
 import { newId, type Edit } from "../../model/edit";
 
 /** How the board is made up: solid, laminated or hollow; lips; what is cut out of it. */
-export function BuildFields({ shelf }: { shelf: Shelf }) {
+export function MakeUpFields({ shelf }: { shelf: Shelf }) {
   const { edit } = useBench();
   const words = useWords();
   const b = shelf.build;
@@ -17,7 +17,7 @@ export function BuildFields({ shelf }: { shelf: Shelf }) {
         <Choice
           label="it is"
           value={b.kind}
-          options={words<Build["kind"]>("BuildKind")}
+          options={words<MakeUp["kind"]>("BuildKind")}
           onChange={(kind) => edit(setKind(shelf.id, kind))}
         />
         {b.kind === "laminated" && <Plies shelf={shelf} plies={b.plies ?? []} />}
