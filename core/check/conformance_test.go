@@ -11,6 +11,7 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/piece"
@@ -34,6 +35,7 @@ func TestEveryWayConforms(t *testing.T) {
 				{"no fastener is asked for less", c.noFastenerIsAskedForLess},
 				{"every load is asked", c.everyLoadIsAsked},
 				{"every link is reached", c.everyLinkIsReached},
+				{"every link is coded", c.everyLinkIsCoded},
 				{"is drawn", c.isDrawn},
 				{"every hole has a place", c.everyHoleHasAPlace},
 				{"pieces are as drawn", c.piecesAsDrawn},
@@ -349,6 +351,16 @@ func (c *conformer) everyLinkIsReached(t *testing.T) (wrong []string) {
 		}
 	}
 	slices.Sort(wrong)
+	return wrong
+}
+
+// everyLinkIsCoded: each says the piece it lives in, what goes and what of.
+func (c *conformer) everyLinkIsCoded(t *testing.T) (wrong []string) {
+	for _, l := range c.answer(t, nil).Links {
+		if l.Piece == "" || !slices.Contains(field.Keys[hold.Goes](), l.Goes) || !slices.Contains(field.Keys[hold.Of](), l.Of) {
+			wrong = append(wrong, fmt.Sprintf("%s: piece %q, %q of %q", l.ID, l.Piece, l.Goes, l.Of))
+		}
+	}
 	return wrong
 }
 

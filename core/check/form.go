@@ -136,7 +136,7 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	for i := range g.links {
 		l := &g.links[i]
 		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
-		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
+		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where, Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
 		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
 		f.Limit = g.limit(g.reaches(l, hold.Everyday))
 		if l.Kind == hold.Gate && f.Fails {

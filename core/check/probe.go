@@ -27,17 +27,17 @@ func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
-	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
+	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board", Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
 	out := make([]probe, 0, 16+12*len(r.hung))
 	out = append(out,
 		standing,
-		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
-		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
+		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
+		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Piece: "board", Goes: hold.Shears, Of: hold.StuffOf(r.board), Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
 	for _, c := range r.shelf.MakeUp.Cuts {
-		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
+		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
 		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && (to-from < 50 || bay > 0 && bay < r.bays-1) {
@@ -50,7 +50,7 @@ func (r *run) probes() []probe {
 		case bay > 0:
 			name = "after-" + r.shelf.Supports[r.which[bay-1]].ID
 		}
-		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Name: "board's sag", Where: r.bayName(bay)},
+		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Piece: "board", Goes: hold.Sags, Of: hold.StuffOf(r.board), Name: "board's sag", Where: r.bayName(bay)},
 			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ hold.Case) hold.Use { return r.sag(sh, v, bay) }})
 	}
 	for i, h := range r.hung {
@@ -59,11 +59,11 @@ func (r *run) probes() []probe {
 		}
 		su := r.shelf.Supports[r.which[i]].ID
 		if h.Pad() > 0 {
-			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
+			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board", Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
 				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c) }})
 		}
 		for _, l := range h.Links() {
-			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
+			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
 				on: i, levelOnly: l.Kind == hold.Stiffness,
 				use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 					a := r.action(sh, v, i, c, l.Kind)

@@ -123,7 +123,7 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	}
 	var out []probe
 	for _, l := range r.rail.Links() {
-		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
+		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
 			on: -1, levelOnly: l.Kind == hold.Stiffness,
 			use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 				return l.Use(sh, r.carried(sh, v, c))

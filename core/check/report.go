@@ -99,6 +99,9 @@ type Link struct {
 	ID       string    `json:"id"`
 	Role     hold.Role `json:"role"`
 	Kind     hold.Kind `json:"kind"`
+	Piece    string    `json:"piece"` // that it lives in
+	Goes     hold.Goes `json:"goes"`
+	Of       hold.Of   `json:"of"`
 	Name     string    `json:"name"`
 	Where    string    `json:"where"`
 	Support  string    `json:"support,omitempty"`

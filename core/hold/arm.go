@@ -48,9 +48,9 @@ func (m Arm) HoldsDown() bool { return m.Screws != nil && m.grip().Holds }
 // Link is the board tipping off a loose arm, or its screws.
 func (m Arm) Link() Link {
 	if m.HoldsDown() {
-		return Link{Part: "board", Mode: "held", Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.Held}
+		return Link{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.Held}
 	}
-	return Link{Part: "board", Mode: "tipping", Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.Tips}
+	return Link{Part: "board", Mode: "tipping", Goes: Tips, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.Tips}
 }
 
 // Notes cautions about a short arm, and screws that are too short or too long.

@@ -109,7 +109,7 @@ const NoGlue = "end-grain glue counts for nothing"
 
 // Link is the joint as a link; of gives its force from an action.
 func (j *Jointed) Link(part string, of func(sh *working.Sheet, a Action) Load) Link {
-	return Link{Part: part, Mode: "joint", Role: RoleJoint, Kind: Strength, Name: j.called(), Use: func(sh *working.Sheet, a Action) Use {
+	return Link{Part: part, Mode: "joint", Goes: Opens, Of: j.Of(j.Wood), Role: RoleJoint, Kind: Strength, Name: j.called(), Use: func(sh *working.Sheet, a Action) Use {
 		return j.Use(sh, of(sh, a), j.Set.Bases[a.Case])
 	}}
 }

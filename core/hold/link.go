@@ -63,10 +63,12 @@ func (Role) Choices() []field.Choice {
 func Roles() []Role { return field.Keys[Role]() }
 
 // Link is one thing that can give. Part names the fastener or part within the
-// support; Part and Mode end its id. Use answers for an action, writing its sum
+// support; Part and Mode end its id. Goes and Of say what it is that gives. Use answers for an action, writing its sum
 // to the sheet if there is one. NoMean says why no expected break is known.
 type Link struct {
 	Part, Mode string
+	Goes       Goes
+	Of         Of
 	Role       Role
 	Kind       Kind
 	Name       string

@@ -171,12 +171,12 @@ func (m *Mount) PlateLinks(turn func(sh *working.Sheet, a Action) Pulled) []Link
 	if m.Hold > 0 {
 		c := &m.Columns[0]
 		out = append(out,
-			Link{Part: "screws", Mode: "pull", Role: RoleNear, Kind: Strength, Name: m.fix.Noun() + "s of the " + m.name, NoMean: m.fix.NoMean(),
+			Link{Part: "screws", Mode: "pull", Goes: Draws, Of: m.fix.Of(), Role: RoleNear, Kind: Strength, Name: m.fix.Noun() + "s of the " + m.name, NoMean: m.fix.NoMean(),
 				Use: func(sh *working.Sheet, a Action) Use { return m.Worst(sh, c, turn(sh, a)) }},
-			Link{Part: m.name, Mode: "heel", Role: RoleHeel, Kind: Strength, Name: m.Set.HeelName(), NoMean: NoWallMean,
+			Link{Part: m.name, Mode: "heel", Goes: Crushes, Of: m.Set.LinedWith(), Role: RoleHeel, Kind: Strength, Name: m.Set.HeelName(), NoMean: NoWallMean,
 				Use: func(sh *working.Sheet, a Action) Use { return m.Press(sh, c, turn(sh, a)) }})
 	}
-	return append(out, Link{Part: "screws", Mode: "behind", Role: RoleBehind, Kind: Gate, Name: m.Set.IntoName(m.fix),
+	return append(out, Link{Part: "screws", Mode: "behind", Goes: Stands, Of: m.fix.Of(), Role: RoleBehind, Kind: Gate, Name: m.Set.IntoName(m.fix),
 		Use: func(sh *working.Sheet, _ Action) Use { return m.Behind(sh) }})
 }
 

@@ -65,9 +65,9 @@ func (seat) Notes() hold.Notes                                    { return hold.
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "skins", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
-		SharedLink{Link: hold.Link{Part: "skins", Mode: "bears", Role: hold.RoleBore, Kind: hold.Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
-		SharedLink{Link: hold.Link{Part: "sleeve", Mode: "fits", Role: hold.RoleBehind, Kind: hold.Gate, Name: "shelf over the block"}, Use: h.fits})
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bending", Goes: hold.Bends, Of: hold.OfPanel, Role: hold.RoleBar, Kind: hold.Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bears", Goes: hold.Crushes, Of: hold.OfPanel, Role: hold.RoleBore, Kind: hold.Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
+		SharedLink{Link: hold.Link{Part: "sleeve", Mode: "fits", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "shelf over the block"}, Use: h.fits})
 }
 
 // worstSeat asks every seat.

@@ -133,7 +133,7 @@ func (h *braced) Links() []hold.Link {
 		noMean = "the bracket's ultimate load is not known"
 	}
 	return append([]hold.Link{
-		{Part: "bracket", Mode: "rating", Role: hold.RoleBar, Kind: hold.Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
+		{Part: "bracket", Mode: "rating", Goes: hold.PastRating, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
 		h.arm().Link(),
 	}, h.mount.PlateLinks(hold.Straight)...)
 }

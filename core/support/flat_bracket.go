@@ -158,19 +158,19 @@ func (f *flat) Pad() float64 {
 
 func (f *flat) Links() []hold.Link {
 	links := []hold.Link{
-		{Part: "bar", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner", Use: f.bar},
-		{Part: "bar", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip", Use: f.droop},
+		{Part: "bar", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner", Use: f.bar},
+		{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip", Use: f.droop},
 	}
 	links = append(links, f.arm().Link())
 	if f.hold > 0 {
-		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
+		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
 		if f.hold > 1 {
-			links = append(links, hold.Link{Part: "screws", Mode: "others", Role: hold.RoleOthers, Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
+			links = append(links, hold.Link{Part: "screws", Mode: "others", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleOthers, Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
 		}
-		links = append(links, hold.Link{Part: "leg", Mode: "heel", Role: hold.RoleHeel, Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,
+		links = append(links, hold.Link{Part: "leg", Mode: "heel", Goes: hold.Crushes, Of: f.set.LinedWith(), Role: hold.RoleHeel, Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,
 			NoMean: hold.NoWallMean})
 	}
-	return append(links, hold.Link{Part: "screws", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: f.set.IntoName(f.Screw), Use: f.behind})
+	return append(links, hold.Link{Part: "screws", Mode: "behind", Goes: hold.Stands, Of: f.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: f.set.IntoName(f.Screw), Use: f.behind})
 }
 
 func (f *flat) bar(sh *working.Sheet, a hold.Action) hold.Use {

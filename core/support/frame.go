@@ -176,10 +176,10 @@ func (f *framed) joint() *hold.Jointed {
 
 // links are the frame's own: arm, joint, brace, front.
 func (f *framed) links() []hold.Link {
-	out := []hold.Link{{Part: "arm", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
+	out := []hold.Link{{Part: "arm", Mode: "bending", Goes: hold.Bends, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
 	if f.Brace != nil {
-		out = append(out, hold.Link{Part: "brace", Mode: "ends", Role: hold.RoleBar, Kind: hold.Strength, Name: "brace at its ends", Use: f.braceEnds},
-			hold.Link{Part: "brace", Mode: "foot", Role: hold.RoleJoint, Kind: hold.Strength, Name: "foot of the brace", Use: f.foot})
+		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "brace at its ends", Use: f.braceEnds},
+			hold.Link{Part: "brace", Mode: "foot", Goes: hold.Slips, Of: f.Made.Of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: "foot of the brace", Use: f.foot})
 	}
 	return out
 }

@@ -103,11 +103,11 @@ func (h *slotted) left() float64 { return (h.set.Thickness - float64(h.Slot.High
 
 func (h *slotted) Links() []hold.Link {
 	return append([]hold.Link{
-		{Part: "blade", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall", Use: h.blade},
-		{Part: "slot", Mode: "bears", Role: hold.RoleBore, Kind: hold.Strength, Name: "slot in the shelf", Use: h.bears},
-		{Part: "slot", Mode: "punches", Role: hold.RoleBore, Kind: hold.Strength, Name: "wood left over the slot", Use: h.punches},
-		{Part: "blade", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
-		{Part: "slot", Mode: "fits", Role: hold.RoleBehind, Kind: hold.Gate, Name: "blade in the board", Use: h.fits},
+		{Part: "blade", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall", Use: h.blade},
+		{Part: "slot", Mode: "bears", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength, Name: "slot in the shelf", Use: h.bears},
+		{Part: "slot", Mode: "punches", Goes: hold.Shears, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength, Name: "wood left over the slot", Use: h.punches},
+		{Part: "blade", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
+		{Part: "slot", Mode: "fits", Goes: hold.Stands, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBehind, Kind: hold.Gate, Name: "blade in the board", Use: h.fits},
 	}, h.mount.PlateLinks(hold.Straight)...)
 }
 

@@ -205,13 +205,13 @@ func (h *Holder) StandsOut(*Rail) float64 {
 
 func (h *held) Links() []hold.Link {
 	if h.rail == nil {
-		return []hold.Link{{Part: "hook", Mode: "hangs", Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs}}
+		return []hold.Link{{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs}}
 	}
 	return append(h.framed.links(),
-		hold.Link{Part: "hook", Mode: "lip", Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "lip of the bevel", Use: h.lip},
-		hold.Link{Part: "hook", Mode: "held", Role: hold.RoleJoint, Kind: hold.Strength, Name: "hook on the holder", Use: h.hook},
-		hold.Link{Part: "hook", Mode: "climbs", Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
-		hold.Link{Part: "hook", Mode: "hangs", Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs})
+		hold.Link{Part: "hook", Mode: "lip", Goes: hold.Splits, Of: h.h.Hook.Made.Of(), Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "lip of the bevel", Use: h.lip},
+		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: "hook on the holder", Use: h.hook},
+		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
+		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs})
 }
 
 // lip is the lip of hook or rail in bending across its grain, whichever is the
@@ -443,6 +443,14 @@ func (h *Holder) Pieces(o Over) []piece.Piece {
 
 // spacer is how high the piece is that a holder bears on below, mm.
 const spacer = 20.0
+
+// of is what keeps the hook on its holder.
+func (k *Hook) of() hold.Of {
+	if k.Glued {
+		return hold.OfGlue
+	}
+	return k.Screw.Of()
+}
 
 // Places are where the hook's screws are: along it from its left end, and over its lower
 // edge, in the middle of its height.

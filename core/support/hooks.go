@@ -144,7 +144,7 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 
 func (h *hookRail) Links() []FormLink {
 	var out []FormLink
-	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Role: hold.RoleStanding, Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
+	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleStanding, Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
 			sh.Add("n", "hooks", "count", float64(len(h.Hooks)), working.Ratio, "the design")
 		}
@@ -156,17 +156,17 @@ func (h *hookRail) Links() []FormLink {
 	out = append(out, gate)
 	for i := range h.Hooks {
 		where := fmt.Sprintf("hook %d", i+1)
-		link := func(mode string, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
-			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Role: role, Kind: hold.Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
+		link := func(mode string, goes hold.Goes, of hold.Of, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
+			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Goes: goes, Of: of, Role: role, Kind: hold.Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
 				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, d) }})
 		}
 		if h.Peg.Kind != Cast {
-			link("bends", hold.RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
+			link("bends", hold.Bends, h.Peg.of(), hold.RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
 		}
 		if h.Peg.Kind == WoodPeg {
-			link("bore", hold.RoleBore, "bore in the board", h.bore)
+			link("bore", hold.Crushes, h.Rail.Made.Of(), hold.RoleBore, "bore in the board", h.bore)
 		} else {
-			link("flange", hold.RoleJoint, "screws of its flange", h.flange)
+			link("flange", hold.Draws, h.Peg.Screw.Of(), hold.RoleJoint, "screws of its flange", h.flange)
 		}
 	}
 	for _, l := range h.rail.Links() {
@@ -456,4 +456,12 @@ func (a *Peg) Places() []joint.Point {
 	w, y := float64(a.Flange)/2, float64(a.Apart)/2
 	up := (a.Count + 1) / 2
 	return append(hold.Row(up, joint.Point{X: -w, Y: y}, joint.Point{X: w, Y: y}), hold.Row(a.Count-up, joint.Point{X: -w, Y: -y}, joint.Point{X: w, Y: -y})...)
+}
+
+// of is what hooks are made of.
+func (a *Peg) of() hold.Of {
+	if a.Kind == WoodPeg {
+		return a.Made.Of()
+	}
+	return hold.OfSteel
 }

@@ -88,7 +88,7 @@ func (h *keyed) Links() []hold.Link {
 	if h.Routed {
 		name = "wood round the slot"
 	}
-	return append([]hold.Link{{Part: "slot", Mode: "holds", Role: hold.RoleJoint, Kind: hold.Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
+	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
 }
 
 // pull is what the head holds against by the heel rule.
@@ -195,4 +195,12 @@ func (k *Keyhole) Pieces(o Over) []piece.Piece {
 	}
 	o.ID = o.Shelf // one piece behind the board has all keyholes in it
 	return append(out, o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back)))
+}
+
+// of is what its slot is in.
+func (k *Keyhole) of() hold.Of {
+	if k.Routed {
+		return k.Made.Of()
+	}
+	return hold.OfSteel
 }

@@ -108,7 +108,7 @@ func (h *leaned) Links() []FormLink {
 			out[i].Where = "feet"
 		}
 	}
-	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Role: hold.RoleTips, Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
+	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleTips, Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
 		h.thrust(sh, d)
 		if !h.Stop && len(h.set.Goods) > 0 {
 			return hold.Use{Used: hold.Fails, How: "slide off: nothing stops them at the feet"}
@@ -225,7 +225,7 @@ func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
 }
 
 func (h *hinged) Links() []FormLink {
-	gate := FormLink{Link: hold.Link{Part: "hinges", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
+	gate := FormLink{Link: hold.Link{Part: "hinges", Mode: "behind", Goes: hold.Stands, Of: h.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
 			sh.Add("n", "screws of the upper hinge that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
 		}
@@ -234,7 +234,7 @@ func (h *hinged) Links() []FormLink {
 	if h.hold == 0 {
 		return []FormLink{gate}
 	}
-	return []FormLink{gate, {Link: hold.Link{Part: "hinges", Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: "screws of the upper hinge", NoMean: h.Screw.NoMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) hold.Use {
+	return []FormLink{gate, {Link: hold.Link{Part: "hinges", Mode: "pull", Goes: hold.Draws, Of: h.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: "screws of the upper hinge", NoMean: h.Screw.NoMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) hold.Use {
 		pull, v := h.hinge(sh, d)
 		n := float64(h.hold)
 		for i := range h.holes {

@@ -126,7 +126,7 @@ func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }
 func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 / h.part }
 
 func (h *aside) Links() []hold.Link {
-	out := []hold.Link{{Part: "cleat", Mode: "bearing", Role: hold.RoleBehind, Kind: hold.Gate, Name: "board's end on the cleat", Use: h.rests}}
+	out := []hold.Link{{Part: "cleat", Mode: "bearing", Goes: hold.Stands, Of: h.s.Made.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: "board's end on the cleat", Use: h.rests}}
 	for _, l := range h.rail.Links() {
 		use := l.Use
 		l.Link.Use = func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.along(a)) }

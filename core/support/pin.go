@@ -148,11 +148,11 @@ func (h *pinned) Links() []hold.Link {
 		where = "bore in the strip"
 	}
 	return []hold.Link{
-		{Part: "pin", Mode: "bending", Role: hold.RoleBar, Kind: hold.Strength, Name: "pin in bending", Use: h.bends},
-		{Part: "pin", Mode: "root", Role: hold.RoleBore, Kind: hold.Strength, Name: where, NoMean: h.rootMean(), Use: h.rootBore},
-		{Part: "pin", Mode: "tip", Role: hold.RoleBore, Kind: hold.Strength, Name: "bore in the shelf", Use: h.tipBore},
-		{Part: "pin", Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
-		{Part: "pin", Mode: "stands", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.into(), Use: h.stands},
+		{Part: "pin", Mode: "bending", Goes: hold.Bends, Of: h.of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "pin in bending", Use: h.bends},
+		{Part: "pin", Mode: "root", Goes: hold.Crushes, Of: h.bedded(), Role: hold.RoleBore, Kind: hold.Strength, Name: where, NoMean: h.rootMean(), Use: h.rootBore},
+		{Part: "pin", Mode: "tip", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength, Name: "bore in the shelf", Use: h.tipBore},
+		{Part: "pin", Mode: "droop", Goes: hold.Sags, Of: h.of(), Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
+		{Part: "pin", Mode: "stands", Goes: hold.Stands, Of: h.bedded(), Role: hold.RoleBehind, Kind: hold.Gate, Name: h.into(), Use: h.stands},
 	}
 }
 
@@ -433,4 +433,19 @@ func (p *Pin) InBoard(x float64, o Over) []piece.Feature {
 		return []piece.Feature{{Kind: piece.Mouth, Face: piece.Back, X: x - w/2, Y: (o.Thickness - t) / 2, Long: w, Wide: t, Depth: deep}}
 	}
 	return []piece.Feature{{Kind: piece.Bore, Face: piece.Back, X: x, Y: o.Thickness / 2, D: w, Depth: deep}}
+}
+
+// of is what the pin is made of, and bedded what its root is in.
+func (h *pinned) of() hold.Of {
+	if h.Kind == RodPin {
+		return hold.OfSteel
+	}
+	return h.Made.Of()
+}
+
+func (h *pinned) bedded() hold.Of {
+	if h.strip == nil && h.set.Wall.Solid() {
+		return hold.OfMasonry
+	}
+	return hold.OfWood
 }

@@ -330,7 +330,7 @@ func (h *racked) states(u *uprighted, i int, d Demand) ([]standing, float64) {
 }
 
 func (h *racked) Links() []FormLink {
-	gate := FormLink{Link: hold.Link{Part: "rack", Mode: "stands", Role: hold.RoleStanding, Kind: hold.Gate, Name: "rack on the wall"}, Use: h.stands}
+	gate := FormLink{Link: hold.Link{Part: "rack", Mode: "stands", Goes: hold.Stands, Of: h.Made.Of(), Role: hold.RoleStanding, Kind: hold.Gate, Name: "rack on the wall"}, Use: h.stands}
 	if len(h.uprights) == 0 {
 		return []FormLink{gate}
 	}
@@ -338,33 +338,33 @@ func (h *racked) Links() []FormLink {
 	for l := range h.Levels {
 		name := h.levelName(l)
 		out = append(out,
-			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "arm", Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.arm(sh, l, d) }},
-			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "joint", Role: hold.RoleJoint, Kind: hold.Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use {
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "arm", Goes: hold.Bends, Of: h.Arm.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.arm(sh, l, d) }},
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "joint", Goes: hold.Opens, Of: h.Joint.Of(h.Arm.Made), Role: hold.RoleJoint, Kind: hold.Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use {
 				r, e := h.onArm(sh, l, d)
 				return h.joint.Use(sh, hold.Load{M: r * e, V: r}, h.set.Bases[d.Case])
 			}},
-			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "droop", Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.droop(sh, l, d) }})
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "droop", Goes: hold.Sags, Of: h.Arm.Made.Of(), Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.droop(sh, l, d) }})
 	}
 	for i := range h.uprights {
 		u := &h.uprights[i]
 		where := fmt.Sprintf("upright %d", i+1)
-		link := func(part, mode string, role hold.Role, kind hold.Kind, name, noMean string, use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
-			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Role: role, Kind: kind, Name: name, NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
+		link := func(part, mode string, goes hold.Goes, of hold.Of, role hold.Role, kind hold.Kind, name, noMean string, use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
+			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of, Role: role, Kind: kind, Name: name, NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
 				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, u, i, d) }})
 		}
-		link("upright", "bending", hold.RoleRail, hold.Strength, "upright in bending", "", h.bends)
+		link("upright", "bending", hold.Bends, h.Made.Of(), hold.RoleRail, hold.Strength, "upright in bending", "", h.bends)
 		if u.hold > 0 {
-			link("screws", "pull", hold.RoleNear, hold.Strength, h.Screw.Noun()+"s of the upright", h.Screw.NoMean(), h.screws)
-			link("wall", "bed", hold.RoleHeel, hold.Strength, h.frame.HeelName(), hold.NoWallMean, h.bed)
+			link("screws", "pull", hold.Draws, h.Screw.Of(), hold.RoleNear, hold.Strength, h.Screw.Noun()+"s of the upright", h.Screw.NoMean(), h.screws)
+			link("wall", "bed", hold.Crushes, h.frame.LinedWith(), hold.RoleHeel, hold.Strength, h.frame.HeelName(), hold.NoWallMean, h.bed)
 		}
-		link("screws", "behind", hold.RoleBehind, hold.Gate, h.frame.IntoName(h.Screw), "", func(sh *working.Sheet, u *uprighted, _ int, _ Demand) hold.Use {
+		link("screws", "behind", hold.Stands, h.Screw.Of(), hold.RoleBehind, hold.Gate, h.frame.IntoName(h.Screw), "", func(sh *working.Sheet, u *uprighted, _ int, _ Demand) hold.Use {
 			if sh.On() {
 				sh.Add("n", "fasteners that count", fmt.Sprintf("of %d", len(u.holes)), float64(u.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 			}
 			return hold.BehindUse(u.holes, u.hold)
 		})
 		if h.Ledger != nil {
-			link("ledger", "shear", hold.RoleNear, hold.Strength, "ledger under the upright", h.Ledger.Screw.NoMean(), h.ledge)
+			link("ledger", "shear", hold.Draws, h.Ledger.Screw.Of(), hold.RoleNear, hold.Strength, "ledger under the upright", h.Ledger.Screw.NoMean(), h.ledge)
 		}
 	}
 	return out

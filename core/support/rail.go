@@ -354,12 +354,12 @@ func (r *railed) Links() []SharedLink {
 			where := r.columnName(s, k)
 			id := s.Holes[c.Holes[0]].ID
 			out = append(out,
-				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: name, NoMean: mean}, Where: where, X: c.X,
+				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: r.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: name, NoMean: mean}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
-				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Role: hold.RoleHeel, Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
+				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Goes: hold.Crushes, Of: r.set.LinedWith(), Role: hold.RoleHeel, Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
 		}
-		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
+		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
 	}
 	return out

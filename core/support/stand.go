@@ -137,27 +137,27 @@ func (h *stoodFrame) lowestTie() float64 {
 }
 
 func (h *stoodFrame) Links() []FormLink {
-	out := []FormLink{{Link: hold.Link{Part: "frame", Mode: "stands", Role: hold.RoleStanding, Kind: hold.Gate, Name: "frame on its feet"}, Use: h.stands}}
+	out := []FormLink{{Link: hold.Link{Part: "frame", Mode: "stands", Goes: hold.Tips, Of: h.Made.Of(), Role: hold.RoleStanding, Kind: hold.Gate, Name: "frame on its feet"}, Use: h.stands}}
 	if len(h.at) < 2 {
 		return out
 	}
 	if h.hold > 0 {
-		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "pull", Role: hold.RoleNear, Kind: hold.Strength, Name: h.Screw.Noun() + "s of the ties", NoMean: h.Screw.NoMean()}, Use: h.ties})
+		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "pull", Goes: hold.Draws, Of: h.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: h.Screw.Noun() + "s of the ties", NoMean: h.Screw.NoMean()}, Use: h.ties})
 	}
 	if len(h.Ties) > 0 {
-		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "behind", Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
+		out = append(out, FormLink{Link: hold.Link{Part: "ties", Mode: "behind", Goes: hold.Stands, Of: h.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 			if sh.On() {
 				sh.Add("n", "ties that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
 			}
 			return hold.BehindUse(h.holes, h.hold)
 		}})
 	}
-	out = append(out, FormLink{Link: hold.Link{Part: "posts", Mode: "crush", Role: hold.RoleRail, Kind: hold.Strength, Name: "posts"}, Use: h.posts})
+	out = append(out, FormLink{Link: hold.Link{Part: "posts", Mode: "crush", Goes: hold.Crushes, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength, Name: "posts"}, Use: h.posts})
 	for l := range h.Platforms {
 		where := fmt.Sprintf("platform %d", l+1)
 		out = append(out,
-			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "bending", Role: hold.RoleBends, Kind: hold.Strength, Name: "platform in bending"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.platform(sh, l, d) }},
-			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "sag", Role: hold.RoleSags, Kind: hold.Stiffness, Name: "platform's sag"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.sag(sh, l, d) }})
+			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "bending", Goes: hold.Bends, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBends, Kind: hold.Strength, Name: "platform in bending"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.platform(sh, l, d) }},
+			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "sag", Goes: hold.Sags, Of: hold.StuffOf(h.set.Board), Role: hold.RoleSags, Kind: hold.Stiffness, Name: "platform's sag"}, Where: where, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.sag(sh, l, d) }})
 	}
 	return out
 }

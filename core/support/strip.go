@@ -31,8 +31,8 @@ type stripped struct{ *railed }
 
 func (r *stripped) Links() []SharedLink {
 	return append(r.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Goes: hold.Twists, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Goes: hold.Splits, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
 }
 
 // twists is the strip in torsion between a pin and the columns beside it.

@@ -60,7 +60,7 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 }
 
 func (h *timbered) Links() []hold.Link {
-	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Role: hold.RoleRail, Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
+	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
 	return append(out, h.mount.PlateLinks(hold.Straight)...)
 }
 

@@ -1101,6 +1101,9 @@ export interface Link {
 id: string
 role: ("standing" | "bends" | "shears" | "sags" | "bears" | "tips" | "bar" | "bore" | "droop" | "joint" | "unhooks" | "rail" | "near" | "others" | "heel" | "behind")
 kind: ("strength" | "stiffness" | "gate")
+piece: string
+goes: ("bends" | "shears" | "crushes" | "splits" | "twists" | "sags" | "tips" | "slips" | "opens" | "draws" | "past-rating" | "stands")
+of: ("wood" | "panel" | "glue" | "lining" | "masonry" | "steel" | "fastener" | "anchor")
 name: string
 where: string
 support?: string

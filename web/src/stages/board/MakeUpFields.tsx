@@ -17,7 +17,7 @@ export function MakeUpFields({ shelf }: { shelf: Shelf }) {
         <Choice
           label="it is"
           value={b.kind}
-          options={words<MakeUp["kind"]>("BuildKind")}
+          options={words<MakeUp["kind"]>("MakeUpKind")}
           onChange={(kind) => edit(setKind(shelf.id, kind))}
         />
         {b.kind === "laminated" && <Plies shelf={shelf} plies={b.plies ?? []} />}
