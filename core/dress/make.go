@@ -83,7 +83,7 @@ func AddShelf(p *design.Project, newID func() string) (int, error) {
 		s.Length, s.Depth, s.Thickness = 36*25.4, 7.25*25.4, 0.75*25.4
 	}
 	s.Length = min(s.Length, p.Wall.Length*0.9)
-	s.X = (p.Wall.Length - s.Length) / 2
+	s.X = overStuds(&p.Wall, s.Length)
 	s.Y = p.Wall.Height / 2
 	taken := func(o design.Shelf) bool { return math.Abs(float64(o.Y-s.Y)) < 250 }
 	for slices.ContainsFunc(p.Shelves, taken) && s.Y < p.Wall.Height-300 {
@@ -98,6 +98,34 @@ func AddShelf(p *design.Project, newID func() string) (int, error) {
 	}
 	*p = *p.With(i, h)
 	return i, nil
+}
+
+// inFromEnd is how far from a board's ends a support should be able to stand, mm (Rule).
+const inFromEnd = 25
+
+// overStuds is where a board of a length has most studs behind it, the outer ones near its
+// ends alike, and is nearest to the middle of the wall.
+func overStuds(w *wall.Wall, length quantity.Length) quantity.Length {
+	middle := (w.Length - length) / 2
+	best, most := middle, 0
+	for i, a := range w.Studs {
+		for _, b := range w.Studs[i:] {
+			x := (a.X + b.X - length) / 2
+			if x < 0 || x+length > w.Length {
+				continue
+			}
+			n := 0
+			for _, st := range w.Studs {
+				if st.X >= x+inFromEnd && st.X <= x+length-inFromEnd {
+					n++
+				}
+			}
+			if n > most || n == most && math.Abs(float64(x-middle)) < math.Abs(float64(best-middle)) {
+				best, most = x, n
+			}
+		}
+	}
+	return best
 }
 
 // More puts one more support, upright, hook or post into a shelf: like the one of an id,

@@ -11,6 +11,10 @@
 //	at:"up_mm"                which figure of each of many places is typed
 //	title:"Brace"             begins a group; with add and drop, an optional one
 //	usual:"knots"             what it is where a file leaves it out
+//	blank:"ok"                a word that may be left out
+//	but:"x_mm,kind"           fields of an embedded struct that are not on the screen
+//	stands:"yes"              parts that stand along the wall, with a form of their own
+//	id:"own"                  the id of a part, which a copy gets anew
 //
 // A field that is a struct is checked by its own Validate, where it has one. A struct
 // that embeds one with a Validate needs a Validate of its own, or only the embedded

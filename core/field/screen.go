@@ -3,6 +3,7 @@ package field
 import (
 	"fmt"
 	"reflect"
+	"slices"
 	"strings"
 )
 
@@ -54,7 +55,7 @@ type Group struct {
 // Groups are the labelled fields of a struct, in its order.
 func Groups(t reflect.Type) []Group {
 	d := &describer{groups: []Group{{Shown: []Shown{}}}}
-	d.walk(t, "", nil)
+	d.walk(t, "", nil, nil)
 	out := d.groups[:0]
 	for _, g := range d.groups {
 		if len(g.Shown) > 0 {
@@ -66,8 +67,12 @@ func Groups(t reflect.Type) []Group {
 
 type describer struct{ groups []Group }
 
-func (d *describer) walk(t reflect.Type, prefix string, only []Only) {
+// walk describes the fields of a struct, but some of them.
+func (d *describer) walk(t reflect.Type, prefix string, only []Only, but []string) {
 	for _, g := range fieldsOf(t) {
+		if slices.Contains(but, g.name) {
+			continue
+		}
 		f := t.Field(g.index)
 		typ, path, when := f.Type, prefix+g.name, only
 		if typ.Kind() == reflect.Pointer {
@@ -86,11 +91,11 @@ func (d *describer) walk(t reflect.Type, prefix string, only []Only) {
 		label, labelled := g.tag.Lookup("label")
 		switch {
 		case g.embedded && !labelled:
-			d.walk(typ, prefix, when)
+			d.walk(typ, prefix, when, strings.FieldsFunc(g.tag.Get("but"), func(r rune) bool { return r == ',' }))
 		case labelled:
 			d.add(show(&g, typ, path, label, when))
 		case typ.Kind() == reflect.Struct && g.tag.Get("title") != "":
-			d.walk(typ, path+".", when)
+			d.walk(typ, path+".", when, nil)
 		}
 	}
 }

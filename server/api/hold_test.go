@@ -3,6 +3,7 @@ package api
 import (
 	"encoding/json"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
@@ -177,5 +178,51 @@ func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 	var f contract.Failure
 	if code := ask(t, s, "POST", "/own/parts/table", `{"text":"Dear shelf,\nhold well\n"}`, &f); code != http.StatusUnprocessableEntity || f.Path != "text" {
 		t.Errorf("a letter: %d %+v", code, f)
+	}
+}
+
+// Everything that can be made comes back as a design that is whole, and a bad request says
+// what is wrong with it.
+func TestNewThingsAreMadeOverTheWire(t *testing.T) {
+	s := server(t)
+	var made contract.MakeReply
+	if code := ask(t, s, "POST", "/make", `{"what":"wall","units":{"length":"in","mass":"lb"}}`, &made); code != http.StatusOK || made.Project == nil || len(made.Project.Validate()) > 0 {
+		t.Fatalf("a wall: %d %+v", code, made)
+	}
+	for _, c := range []struct {
+		more string
+		code int
+	}{
+		{`"what":"shelf"`, http.StatusOK},
+		{`"what":"support","shelf":"jars"`, http.StatusOK},
+		{`"what":"places","shelf":"jars","at_mm":[700,1300]`, http.StatusOK},
+		{`"what":"complete","shelf":"jars"`, http.StatusOK},
+		{`"what":"support","shelf":"nowhere"`, http.StatusBadRequest},
+		{`"what":"cathedral","shelf":"jars"`, http.StatusBadRequest},
+	} {
+		var got contract.MakeReply
+		code := ask(t, s, "POST", "/make", `{`+c.more+`,"design":`+jars(t)+`}`, &got)
+		if code != c.code {
+			t.Errorf("%s: %d, want %d", c.more, code, c.code)
+			continue
+		}
+		if code != http.StatusOK {
+			continue
+		}
+		var p design.Project
+		if err := json.Unmarshal([]byte(jars(t)), &p); err != nil {
+			t.Fatal(err)
+		}
+		at := slices.IndexFunc(p.Shelves, func(o design.Shelf) bool { return o.ID == got.Hung.Shelf.ID })
+		if at < 0 {
+			at = len(p.Shelves)
+			p.Shelves = append(p.Shelves, got.Hung.Shelf)
+		}
+		if bad := p.With(at, *got.Hung).Validate(); len(bad) > 0 {
+			t.Errorf("%s: %v", c.more, bad)
+		}
+	}
+	if code := ask(t, s, "POST", "/make", `{"what":"shelf"}`, nil); code != http.StatusBadRequest {
+		t.Errorf("without a design: %d", code)
 	}
 }

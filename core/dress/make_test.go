@@ -1,0 +1,120 @@
+package dress_test
+
+import (
+	"encoding/json"
+	"testing"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/hold"
+	"aguante/core/quantity"
+	"aguante/core/support"
+	"aguante/core/wall"
+)
+
+var units = map[string]design.Units{
+	"inches":      {Length: design.Inches, Mass: "lb"},
+	"millimetres": {Length: design.Millimetres, Mass: "kg"},
+}
+
+// A newcomer's first wall is a whole design, on studs that nobody has found, and holds
+// what a carpenter would expect of such a shelf.
+func TestANewWallHoldsWhatACarpenterExpects(t *testing.T) {
+	for name, u := range units {
+		t.Run(name, func(t *testing.T) {
+			p, err := dress.NewProject(u, ids())
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, st := range p.Wall.Studs {
+				if st.Found != wall.ByGuess {
+					t.Errorf("a stud at %g mm is found by %q", float64(st.X), st.Found)
+				}
+			}
+			if bad := p.Validate(); len(bad) > 0 {
+				t.Fatal(bad)
+			}
+			a, err := check.Run(p)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if kg := a.Shelves[0].HoldsUpTo.Kg; kg < 15 || kg > 150 {
+				t.Errorf("the first answer is %g kg", kg)
+			}
+		})
+	}
+}
+
+func TestOneMoreOfEveryWay(t *testing.T) {
+	for _, way := range support.Recipes() {
+		t.Run(way.Key, func(t *testing.T) {
+			p, id := jars(t), ids()
+			h, err := dress.Shelf(p, 0, way.Key, id)
+			if err != nil {
+				t.Fatal(err)
+			}
+			p = p.With(0, h)
+			more, is := dress.More(p, 0, "", id)
+			q := p.With(0, more)
+			if bad := q.Validate(); len(bad) > 0 {
+				t.Errorf("one more: %v", bad)
+			}
+			if same := len(text(t, q)) == len(text(t, p)); same != (is == "") {
+				t.Errorf("it says %q is new; the design is the same: %v", is, same)
+			}
+		})
+	}
+}
+
+func TestSupportsAtPlaces(t *testing.T) {
+	p := jars(t)
+	for _, at := range [][]quantity.Length{{700, 1300}, {500, 900, 1300, 1500}} {
+		h, err := dress.PlaceAt(p, 0, at, ids())
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(h.Shelf.Supports) != len(at) {
+			t.Fatalf("%d supports at %v", len(h.Shelf.Supports), at)
+		}
+		for i, u := range h.Shelf.Supports {
+			if u.X != at[i] {
+				t.Errorf("support %d stands at %g, want %g", i, float64(u.X), float64(at[i]))
+			}
+		}
+	}
+}
+
+// A choice that needs more than a person has given is filled in, and nothing given is
+// changed.
+func TestAChoiceIsCompleted(t *testing.T) {
+	p := jars(t)
+	h, err := dress.Shelf(p, 0, "timber-brackets", ids())
+	if err != nil {
+		t.Fatal(err)
+	}
+	p = p.With(0, h)
+	b := p.Shelves[0].Supports[0].TimberBracket
+	b.Joint = hold.Joint{Kind: hold.DowelJoint}
+	b.Brace = &support.Brace{High: 25}
+	if len(p.Validate()) == 0 {
+		t.Fatal("a brace without a length is a design")
+	}
+	q := p.With(0, dress.Complete(p, 0, ids()))
+	if bad := q.Validate(); len(bad) > 0 {
+		t.Fatal(bad)
+	}
+	got := q.Shelves[0].Supports[0].TimberBracket
+	if got.Brace.High != 25 || got.Joint.Kind != hold.DowelJoint || len(got.Joint.Places) < 2 || got.Joint.Made == nil {
+		t.Errorf("completed to %+v, brace %+v", got.Joint, got.Brace)
+	}
+}
+
+func text(t *testing.T, p *design.Project) string {
+	t.Helper()
+	b, err := json.Marshal(p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(b)
+}

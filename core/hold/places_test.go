@@ -1,0 +1,42 @@
+package hold
+
+import (
+	"math"
+	"testing"
+
+	"aguante/core/joint"
+)
+
+func TestRowsOfFasteners(t *testing.T) {
+	a, b := joint.Point{X: 0}, joint.Point{X: 90}
+	for _, c := range []struct {
+		name string
+		got  []joint.Point
+		want []float64
+	}{
+		{"one in a row", Row(1, a, b), []float64{45}},
+		{"three in a row", Row(3, a, b), []float64{15, 45, 75}},
+		{"none", Row(0, a, b), nil},
+		{"one spread", Spread(1, a, b), []float64{45}},
+		{"three spread", Spread(3, a, b), []float64{0, 45, 90}},
+	} {
+		if len(c.got) != len(c.want) {
+			t.Errorf("%s: %v", c.name, c.got)
+			continue
+		}
+		for i, x := range c.want {
+			if math.Abs(c.got[i].X-x) > 1e-9 || c.got[i].Y != 0 {
+				t.Errorf("%s: place %d is %v, want %g", c.name, i, c.got[i], x)
+			}
+		}
+	}
+}
+
+func TestScrewsIntoABoardStandAcrossTheArm(t *testing.T) {
+	b := BoardScrews{Count: 2, FromWall: 80}
+	for _, p := range b.Places(30) {
+		if p.X != 80 || math.Abs(math.Abs(p.Y)-7.5) > 1e-9 {
+			t.Errorf("a screw at %v", p)
+		}
+	}
+}
