@@ -44,7 +44,8 @@ func TestDragTheMiddleBracketOffItsStud(t *testing.T) {
 	p.says("[data-testid=first]", "screws into the stud, bracket 2")
 	p.says(thing("support", "jars-b2"), "misses:")
 	p.says("[data-testid=change]", "36 kg → 0 kg")
-	if label := eval[string](p, q(thing("support", "jars-b2"))+`.getAttribute("aria-label")`); !strings.Contains(label, "misses the stud: not counted") {
+	if label := eval[string](p, q(thing("support", "jars-b2"))+`.getAttribute("aria-label")`); !strings.Contains(label,
+		"misses the stud: not counted") {
 		t.Errorf("the reader is told %q", label)
 	}
 	p.see("h2|Bracket 2 of 3")
@@ -79,12 +80,14 @@ func TestTypeOnTheThicknessAndTheSagFalls(t *testing.T) {
 	before := inches(t, p.text("[data-testid=sag]"))
 	p.keys("3")
 	p.put("thickness", "1 1/4")
-	p.until("the sag to fall", "parseFloat(document.querySelector('[data-testid=sag]').textContent) < "+strconv.FormatFloat(before/2, 'f', 3, 64))
+	p.until("the sag to fall", "parseFloat(document.querySelector('[data-testid=sag]').textContent) < "+strconv.FormatFloat(before/2, 'f', 3,
+		64))
 	if got := p.figure("thickness"); got != "1 1/4 in" {
 		t.Errorf("thickness reads %q", got)
 	}
 	p.click("button|undo")
-	p.until("the sag as before", "parseFloat(document.querySelector('[data-testid=sag]').textContent) === "+strconv.FormatFloat(before, 'f', -1, 64))
+	p.until("the sag as before", "parseFloat(document.querySelector('[data-testid=sag]').textContent) === "+strconv.FormatFloat(before, 'f',
+		-1, 64))
 	p.click(`[aria-label="Unit of lengths"] button|mm`)
 	p.says("[data-testid=sag]", "mm")
 	p.click(`[aria-label="Unit of masses"] button|lb`)
@@ -241,7 +244,8 @@ func TestWrongInputKeepsWhatWasTypedAndChangesNothing(t *testing.T) {
 	_, p := openJars(t, 1280, 800)
 	p.keys("3")
 	for text, says := range map[string]string{
-		"three": "no number", "3 kg": "unit not known", "-1": "is not possible here", "9999": "is not possible here", "1,200": "thousands or decimals", "5/0": "out of range",
+		"three": "no number", "3 kg": "unit not known", "-1": "is not possible here", "9999": "is not possible here",
+		"1,200": "thousands or decimals", "5/0": "out of range",
 	} {
 		p.put("thickness", text)
 		p.says("[role=alert]", says)
@@ -279,13 +283,14 @@ func TestFilesComeInAndOut(t *testing.T) {
 		p.do(chromedp.SetUploadFiles(chromedp.CSS(`input[type=file]`), []string{file}))
 	}
 	for name, c := range map[string]struct{ text, says string }{
-		"broken.json":  {string(good[:len(good)/2]), "ends too early"},
-		"deep.json":    {strings.Repeat("[", 5000) + strings.Repeat("]", 5000), "nested deeper"},
-		"later.json":   {strings.Replace(string(good), `"version": 2`, `"version": 7`, 1), "version 7: this program reads versions 1 to 2"},
-		"hostile.json": {strings.Replace(string(good), `"name": "Jar shelf"`, `"name": "<img src=x onerror=alert(1)>", "__proto__": {"x": 1}`, 1), "__proto__"},
-		"absurd.json":  {strings.Replace(string(good), `"depth_mm": 184.15`, `"depth_mm": 1e300`, 1), "depth_mm"},
-		"huge.json":    {`{"format":"` + strings.Repeat("x", 5<<20) + `"}`, "larger than a project"},
-		"other.json":   {`{"hello": "world"}`, "this is no project file"},
+		"broken.json": {string(good[:len(good)/2]), "ends too early"},
+		"deep.json":   {strings.Repeat("[", 5000) + strings.Repeat("]", 5000), "nested deeper"},
+		"later.json":  {strings.Replace(string(good), `"version": 2`, `"version": 7`, 1), "version 7: this program reads versions 1 to 2"},
+		"hostile.json": {strings.Replace(string(good), `"name": "Jar shelf"`, `"name": "<img src=x onerror=alert(1)>", "__proto__": {"x": 1}`,
+			1), "__proto__"},
+		"absurd.json": {strings.Replace(string(good), `"depth_mm": 184.15`, `"depth_mm": 1e300`, 1), "depth_mm"},
+		"huge.json":   {`{"format":"` + strings.Repeat("x", 5<<20) + `"}`, "larger than a project"},
+		"other.json":  {`{"hello": "world"}`, "this is no project file"},
 	} {
 		open(name, []byte(c.text))
 		p.says("[data-testid=file-problems]", name+" was not opened")

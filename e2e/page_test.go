@@ -23,7 +23,7 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/wall"
-	"aguante/server/contract"
+	"aguante/server/store"
 )
 
 var binary string
@@ -106,7 +106,7 @@ func (a *app) stored() *design.Project { return a.named("") }
 func (a *app) named(name string) *design.Project {
 	a.t.Helper()
 	reply, err := http.Get(a.url + "/api/projects")
-	var all []contract.Saved
+	var all []store.Saved
 	if err == nil {
 		defer reply.Body.Close()
 		err = json.NewDecoder(reply.Body).Decode(&all)
@@ -292,7 +292,8 @@ func (p *page) put(label, text string) {
 	p.see(`input[aria-label="` + label + `"]`)
 	p.keys(text)
 	p.keys(kb.Enter)
-	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]")`, `input[aria-label="`+label+`"]`))
+	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]")`,
+		`input[aria-label="`+label+`"]`))
 }
 
 // give hands a file with a text to a labelled file field.

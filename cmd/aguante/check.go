@@ -1,13 +1,14 @@
 package main
 
 import (
-	"aguante/core/hold"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
 	"os"
 	"text/tabwriter"
+
+	"aguante/core/hold"
 
 	"github.com/spf13/cobra"
 
@@ -114,9 +115,11 @@ func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
 	asked := quantity.Asked(inUnit(s.Asked, unit)) + " " + unit
 	first := links[s.First]
 	if s.Evenly {
-		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where, first.How)
+		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where,
+			first.How)
 	}
-	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo, unit), asked, first.Name, first.Where, first.How, mass(s.StraightTo, unit))
+	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo, unit), asked,
+		first.Name, first.Where, first.How, mass(s.StraightTo, unit))
 	if s.Handling.Verdict == check.Gives {
 		text += " Does not take its heaviest item set down on the front edge."
 	}

@@ -111,7 +111,7 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) error {
 		return err
 	}
 	srv := &http.Server{
-		Handler: api.New(st, log, o.hosts...), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
+		Handler: api.New(st, demo.Walls, log, o.hosts...), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
 		WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10,
 		ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelError),
 	}

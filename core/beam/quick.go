@@ -85,17 +85,61 @@ func (q *Quick) Sags(at []float64, each func(sag float64)) {
 		each(math.Inf(1))
 		return
 	}
-	var sums [atMost][4]float64
-	for i, x := range at {
-		sums[i] = q.upTo(x)
+	var b bends
+	q.bend(&b, at)
+	worst := 0
+	for i := range n {
+		if b.r[i] < b.r[worst] {
+			worst = i
+		}
 	}
-	all := q.upTo(q.length)
-	var m, r [atMost]float64   // moments over the supports; reactions
-	var ta, tb [atMost]float64 // EI × rotation of each span's ends by its own load
-	over := about([4]float64{}, sums[0], at[0])
-	beyond := about(sums[n-1], all, at[n-1])
-	m[0], m[n-1] = over[1], -beyond[1]
-	r[0], r[n-1] = over[0], beyond[0]
+	if b.r[worst] < -1e-9*b.all[0] {
+		var fewer [atMost]float64
+		rest := append(append(fewer[:0], at[:worst]...), at[worst+1:]...)
+		q.Sags(rest, each)
+		return
+	}
+	first, last := at[1]-at[0], at[n-1]-at[n-2]
+	free := at[0]
+	each(max(0, (3*free*b.over[2]+b.over[3])/6-free*(b.ta[0]+b.m[0]*first/3+b.m[1]*first/6)) / q.ei)
+	for i := range n - 1 {
+		l := at[i+1] - at[i]
+		sag := 0.0
+		for _, part := range [5]float64{0.14, 0.38, 0.5, 0.62, 0.86} {
+			x := l * part
+			mid := q.upTo(at[i] + x)
+			u, v := about(b.sums[i], mid, at[i]), about(mid, b.sums[i+1], at[i+1])
+			y := l - x
+			own := y*(u[1]*(l*l-y*y)-u[3])/(6*l) + x*(-v[1]*(l*l-x*x)+v[3])/(6*l)
+			sag = max(sag, own+x*y*(b.m[i]*(2*l-x)+b.m[i+1]*(l+x))/(6*l))
+		}
+		each(sag / q.ei)
+	}
+	free = q.length - at[n-1]
+	each(max(0, (3*free*b.beyond[2]-b.beyond[3])/6-free*(b.tb[n-2]+b.m[n-1]*last/3+b.m[n-2]*last/6)) / q.ei)
+}
+
+// bends is a loose beam on its supports: load and its moments up to each of them, beyond
+// the outer two and of all; moments over the supports and reactions; EI × rotation of each
+// span's ends by its own load.
+type bends struct {
+	sums              [atMost][4]float64
+	over, beyond, all [4]float64
+	m, r, ta, tb      [atMost]float64
+}
+
+// bend solves the three-moment equations.
+func (q *Quick) bend(b *bends, at []float64) {
+	n := len(at)
+	for i, x := range at {
+		b.sums[i] = q.upTo(x)
+	}
+	b.all = q.upTo(q.length)
+	sums, m, r, ta, tb := &b.sums, &b.m, &b.r, &b.ta, &b.tb
+	b.over = about([4]float64{}, sums[0], at[0])
+	b.beyond = about(sums[n-1], b.all, at[n-1])
+	m[0], m[n-1] = b.over[1], -b.beyond[1]
+	r[0], r[n-1] = b.over[0], b.beyond[0]
 	for i := range n - 1 {
 		l := at[i+1] - at[i]
 		u, v := about(sums[i], sums[i+1], at[i]), about(sums[i], sums[i+1], at[i+1])
@@ -108,15 +152,15 @@ func (q *Quick) Sags(at []float64, each func(sag float64)) {
 	var c, d [atMost]float64
 	for i := 1; i < n-1; i++ {
 		l, l2 := at[i]-at[i-1], at[i+1]-at[i]
-		a, b, e, f := l/6, (l+l2)/3, l2/6, -(tb[i-1] + ta[i])
+		a, h, e, f := l/6, (l+l2)/3, l2/6, -(tb[i-1] + ta[i])
 		if i == 1 {
 			f, a = f-a*m[0], 0
 		}
 		if i == n-2 {
 			f, e = f-e*m[n-1], 0
 		}
-		b -= a * c[i-1]
-		c[i], d[i] = e/b, (f-a*d[i-1])/b
+		h -= a * c[i-1]
+		c[i], d[i] = e/h, (f-a*d[i-1])/h
 	}
 	for i := n - 2; i > 0; i-- {
 		m[i] = d[i]
@@ -129,34 +173,4 @@ func (q *Quick) Sags(at []float64, each func(sag float64)) {
 		r[i] += (m[i+1] - m[i]) / l
 		r[i+1] -= (m[i+1] - m[i]) / l
 	}
-	worst := 0
-	for i := range n {
-		if r[i] < r[worst] {
-			worst = i
-		}
-	}
-	if r[worst] < -1e-9*all[0] {
-		var fewer [atMost]float64
-		rest := append(append(fewer[:0], at[:worst]...), at[worst+1:]...)
-		q.Sags(rest, each)
-		return
-	}
-	first, last := at[1]-at[0], at[n-1]-at[n-2]
-	free := at[0]
-	each(max(0, (3*free*over[2]+over[3])/6-free*(ta[0]+m[0]*first/3+m[1]*first/6)) / q.ei)
-	for i := range n - 1 {
-		l := at[i+1] - at[i]
-		sag := 0.0
-		for _, part := range [5]float64{0.14, 0.38, 0.5, 0.62, 0.86} {
-			x := l * part
-			mid := q.upTo(at[i] + x)
-			u, v := about(sums[i], mid, at[i]), about(mid, sums[i+1], at[i+1])
-			y := l - x
-			own := y*(u[1]*(l*l-y*y)-u[3])/(6*l) + x*(-v[1]*(l*l-x*x)+v[3])/(6*l)
-			sag = max(sag, own+x*y*(m[i]*(2*l-x)+m[i+1]*(l+x))/(6*l))
-		}
-		each(sag / q.ei)
-	}
-	free = q.length - at[n-1]
-	each(max(0, (3*free*beyond[2]-beyond[3])/6-free*(tb[n-2]+m[n-1]*last/3+m[n-2]*last/6)) / q.ei)
 }

@@ -101,9 +101,11 @@ func (r *run) sectionOf() Section {
 	worst := p.softest()
 	for i := range p.sides {
 		sd := &p.sides[i]
-		out.Sides = append(out.Sides, SectionSide{Name: sd.name, Neutral: sd.Neutral, EI: sd.EI, Share: sd.share, Sags: len(p.sides) > 1 && sd == worst})
+		out.Sides = append(out.Sides, SectionSide{Name: sd.name, Neutral: sd.Neutral, EI: sd.EI, Share: sd.share, Sags: len(p.sides) > 1 &&
+			sd == worst})
 		for _, l := range sd.of {
-			out.Parts = append(out.Parts, SectionPart{Name: l.name, Wood: l.board.Key(), X: l.X, Y: l.Y, B: l.B, H: l.H, Loose: l.Loose, Crossed: l.crossed})
+			out.Parts = append(out.Parts, SectionPart{Name: l.name, Wood: l.board.Key(), X: l.X, Y: l.Y, B: l.B, H: l.H, Loose: l.Loose,
+				Crossed: l.crossed})
 		}
 	}
 	for _, c := range r.shelf.MakeUp.Cuts {
@@ -150,7 +152,8 @@ func (r *run) sagging(all []found) *Sagging {
 	}
 	kdef := own.plank.creep()
 	for _, days := range []float64{0, 1, 7, 30, material.Season, 365.25, 730.5, 1826.25, material.TenYears} {
-		at := SagAt{Days: days, Self: material.CreepFactor(nil, kdef, days), Contents: material.CreepFactor(nil, kdef, min(days, r.shelf.Duration.Days()))}
+		at := SagAt{Days: days, Self: material.CreepFactor(nil, kdef, days),
+			Contents: material.CreepFactor(nil, kdef, min(days, r.shelf.Duration.Days()))}
 		c := v.grown(at.Self, at.Contents)
 		at.Sag = c.Sag(bay).Value * own.plank.soft
 		at.Low, at.High = at.Sag, at.Sag
@@ -243,13 +246,15 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 		return
 	}
 	if !m.Settled && s.Board.Condition == material.Dry {
-		caution(s.ID, "at %s %% of moisture the board has not settled to the room: it will be %s mm narrower", quantity.Decimal(s.Board.Moisture, 0), mm(m.Shrinks))
+		caution(s.ID, "at %s %% of moisture the board has not settled to the room: it will be %s mm narrower",
+			quantity.Decimal(s.Board.Moisture, 0), mm(m.Shrinks))
 	}
 	if s.Board.Slack != nil && float64(*s.Board.Slack) < m.Swells {
 		caution(s.ID, "leave the board %s mm to swell across its grain; it has %s", mm(math.Ceil(m.Swells*10)/10), mm(float64(*s.Board.Slack)))
 	}
 	for _, p := range s.MakeUp.Plies {
-		if st, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, 1, 1); s.MakeUp.Kind == design.Laminated && p.Across && !s.MakeUp.Loose && st.Panel == nil {
+		if st, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, 1, 1); s.MakeUp.Kind == design.Laminated && p.Across &&
+			!s.MakeUp.Loose && st.Panel == nil {
 			caution(s.ID, "glued with the grain crossed, a solid board cannot move: %s mm a year make it cup or split", mm(m.Swing))
 			break
 		}
@@ -273,7 +278,8 @@ func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k hold.Case) ho
 	if c.Top {
 		y = 0
 	}
-	net := section.Compose(section.Part{B: max(whole, 1e-3), H: t, E: 1}, section.Part{B: max(pocket, 1e-3), H: t - float64(c.Depth), Y: y, E: 1})
+	net := section.Compose(section.Part{B: max(whole, 1e-3), H: t, E: 1},
+		section.Part{B: max(pocket, 1e-3), H: t - float64(c.Depth), Y: y, E: 1})
 	modulus := 1 / max(net.Fibre(0), net.Fibre(1))
 	area := whole*t + pocket*(t-float64(c.Depth))
 	name := c.Called(r.shelf.Depth)
@@ -284,12 +290,16 @@ func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k hold.Case) ho
 		bends, slides := m/modulus/fb, 1.5*f/area/fv
 		u := hold.Use{Used: bends, How: "breaks at the " + name}
 		if sh.On() {
-			sh.Add("Snet", "section modulus of what the "+name+" leaves", "EI / c, with E = 1", modulus, working.Modulus, "statics", working.In("D", depth-gone, working.Length), working.In("t", t, working.Length))
-			sh.Add("Mcut", "greatest moment beside it, "+v.when+", × care", "beam on its supports × care", m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(k), working.Ratio))
+			sh.Add("Snet", "section modulus of what the "+name+" leaves", "EI / c, with E = 1", modulus, working.Modulus, "statics",
+				working.In("D", depth-gone, working.Length), working.In("t", t, working.Length))
+			sh.Add("Mcut", "greatest moment beside it, "+v.when+", × care", "beam on its supports × care", m, working.Moment,
+				"Euler–Bernoulli beam", working.In("care", r.care(k), working.Ratio))
 			if bends >= slides {
-				sh.Add("used", "part of the allowable bending stress", "M / Snet / Fb", bends, working.Ratio, "", working.In("M", m, working.Moment), working.In("Snet", modulus, working.Modulus), working.In("Fb", fb, working.Stress))
+				sh.Add("used", "part of the allowable bending stress", "M / Snet / Fb", bends, working.Ratio, "", working.In("M", m, working.Moment),
+					working.In("Snet", modulus, working.Modulus), working.In("Fb", fb, working.Stress))
 			} else {
-				sh.Add("used", "part of the allowable shear stress", "1.5 × V / Anet / Fv", slides, working.Ratio, "", working.In("V", f, working.Force), working.In("Anet", area, working.Area), working.In("Fv", fv, working.Stress))
+				sh.Add("used", "part of the allowable shear stress", "1.5 × V / Anet / Fv", slides, working.Ratio, "",
+					working.In("V", f, working.Force), working.In("Anet", area, working.Area), working.In("Fv", fv, working.Stress))
 			}
 		}
 		if slides > bends {

@@ -27,7 +27,8 @@ func twoEnds(t testing.TB, wood string, length, depth, thick, perMetre float64) 
 	s.Board = design.Board{Woods: []string{wood}, Grade: "clear", Condition: material.Dry}
 	s.Supports = []design.Support{s.Supports[0], s.Supports[2]}
 	s.Supports[0].X, s.Supports[1].X = s.X, s.X+s.Length
-	s.Contents = []load.Item{{ID: "even", Name: "even", Shape: "box", By: load.ByLength, PerMetre: quantity.Mass(perMetre), From: 0, To: s.Length, Place: load.Middle, Height: 100}}
+	s.Contents = []load.Item{{ID: "even", Name: "even", Shape: "box", By: load.ByLength, PerMetre: quantity.Mass(perMetre), From: 0,
+		To: s.Length, Place: load.Middle, Height: 100}}
 	p.Wall.Length = s.X + s.Length + 400
 	p.Wall.KeepOuts = nil
 	for i := range p.Wall.Studs {
@@ -120,7 +121,8 @@ func TestHollowAndLaminatedShelves(t *testing.T) {
 	s.MakeUp.Loose = true
 	loose := run1(t, p)
 	// By hand: the middle third holds 1/27 of the inertia; across it keeps 1/25.
-	if want := along.Section.EI * (26 + 1.0/25) / 27; !near(crossed.Section.EI, want, 1e-6) || !near(loose.Section.EI, along.Section.EI/9, 1e-6) {
+	if want := along.Section.EI * (26 + 1.0/25) / 27; !near(crossed.Section.EI, want, 1e-6) ||
+		!near(loose.Section.EI, along.Section.EI/9, 1e-6) {
 		t.Errorf("crossed %v, along %v, loose %v", crossed.Section.EI, along.Section.EI, loose.Section.EI)
 	}
 	if !slices.ContainsFunc(crossed.Cautions, func(c Caution) bool { return containsAll(c.Text, "crossed", "cup or split") }) {
@@ -148,10 +150,12 @@ func TestANotchTakesItsPart(t *testing.T) {
 	if l := linkAt(t, pocket, s.ID+"/board/n/net"); l.Name != "board at the pocket" || l.Used <= bends.Used || l.Used > net.Used {
 		t.Errorf("%s used %v", l.Name, l.Used)
 	}
-	if left := pocket.Section.Cuts[0].Left; left != 4 || !slices.ContainsFunc(pocket.Cautions, func(c Caution) bool { return containsAll(c.Text, "pocket", "only 4 mm") }) {
+	if left := pocket.Section.Cuts[0].Left; left != 4 || !slices.ContainsFunc(pocket.Cautions,
+		func(c Caution) bool { return containsAll(c.Text, "pocket", "only 4 mm") }) {
 		t.Errorf("%v mm left, cautions %+v", left, pocket.Cautions)
 	}
-	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 60}, {ID: "m", From: 500, Length: 40, FromWall: 160, Width: 40}}
+	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 60},
+		{ID: "m", From: 500, Length: 40, FromWall: 160, Width: 40}}
 	if two := linkAt(t, run1(t, p), s.ID+"/board/n/net"); !near(two.Used, 2*bends.Used, 1e-4) {
 		t.Errorf("two notches side by side leave as little as one: %v", two.Used)
 	}
@@ -232,7 +236,8 @@ func TestALooseBoardLifts(t *testing.T) {
 	s.Supports[0].X, s.Supports[1].X, s.Supports[2].X = s.X+100, s.X+1300, s.X+700
 	s.Contents[0].To = 700 // row 21: only 0 to 700 is loaded, and the far support wants to pull
 	r := run1(t, p)
-	if up := r.Supports[1].Lifts; up <= 0.05 || !slices.ContainsFunc(r.Cautions, func(c Caution) bool { return containsAll(c.Text, "lifts", "screw it down") }) {
+	if up := r.Supports[1].Lifts; up <= 0.05 || !slices.ContainsFunc(r.Cautions,
+		func(c Caution) bool { return containsAll(c.Text, "lifts", "screw it down") }) {
 		t.Errorf("lifts %v; %+v", up, r.Cautions)
 	}
 }
@@ -317,7 +322,8 @@ func TestBestStudsAgainstAllOfThem(t *testing.T) {
 		s.Contents[0].To = s.Contents[0].From + quantity.Length(500+rng.Float64()*900)
 		p.Wall.Studs = nil
 		for x := 430.0; x < 2780; x += 200 + 200*rng.Float64() {
-			p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89, Wood: "spruce-pine-fir"})
+			p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
+				Wood: "spruce-pine-fir"})
 		}
 		got, err := FindPlaces(p, s)
 		if err != nil {
@@ -364,7 +370,8 @@ func BenchmarkPlacesOver24Studs(b *testing.B) {
 	p.Wall.Studs = nil
 	for i := range 24 {
 		x := 430 + 400*float64(i)
-		p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89, Wood: "spruce-pine-fir"})
+		p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
+			Wood: "spruce-pine-fir"})
 	}
 	for b.Loop() {
 		if _, err := FindPlaces(p, &p.Shelves[0]); err != nil {

@@ -1,14 +1,14 @@
 package check
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"runtime/debug"
 	"slices"
+	"sync"
 
 	"aguante/core/hold"
-
-	"golang.org/x/sync/errgroup"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -21,13 +21,14 @@ func Run(p *design.Project) (*Report, error) {
 		return nil, Invalid(bad)
 	}
 	rep := &Report{Shelves: make([]Shelf, len(p.Shelves)), Verdict: Holds}
-	var all errgroup.Group
+	var all sync.WaitGroup
+	faults := make([]error, len(p.Shelves))
 	for i := range p.Shelves {
 		s := &p.Shelves[i]
-		all.Go(func() (err error) {
+		all.Go(func() {
 			defer func() { // a fault in one shelf must not take the program down
 				if fault := recover(); fault != nil {
-					err = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
+					faults[i] = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
 				}
 			}()
 			a, err := answer(p, s)
@@ -35,13 +36,14 @@ func Run(p *design.Project) (*Report, error) {
 				err = a.low(p, s)
 			}
 			if err != nil {
-				return fmt.Errorf("shelf %q: %w", s.Name, err)
+				faults[i] = fmt.Errorf("shelf %q: %w", s.Name, err)
+				return
 			}
 			rep.Shelves[i] = a.shelf
-			return nil
 		})
 	}
-	if err := all.Wait(); err != nil {
+	all.Wait()
+	if err := errors.Join(faults...); err != nil {
 		return nil, err
 	}
 	rep.Studs = studs(p, rep.Shelves)

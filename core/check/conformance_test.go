@@ -11,10 +11,8 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/dress"
-	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/load"
-	"aguante/core/piece"
 	"aguante/core/quantity"
 	"aguante/core/support"
 )
@@ -70,9 +68,11 @@ func TestEveryWayConforms(t *testing.T) {
 // and why. One that is mended fails until it is taken out.
 var faults = []struct{ way, test, says, why string }{
 	{"cleat", "every link is reached", "holder in the bevel", "a holder that a screw locks is not asked whether it climbs; the screw is not asked either"},
-	{"ledgers", "no fastener is asked for less", "the supports carry", "side cleats take their half into side walls, whose holes are not listed with this wall's"},
+	{"ledgers", "no fastener is asked for less", "the supports carry",
+		"side cleats take their half into side walls, whose holes are not listed with this wall's"},
 	{"rack", "pieces weigh what is asked", "the pieces weigh", "cores, and what of the arms lies over the uprights, are not weighed"},
-	{"sheet-rack", "pieces weigh what is asked", "the pieces weigh", "what of the feet lies over the uprights, and the stops, are not weighed"},
+	{"sheet-rack", "pieces weigh what is asked", "the pieces weigh",
+		"what of the feet lies over the uprights, and the stops, are not weighed"},
 	{"hooks", "pieces weigh what is asked", "the pieces weigh", "pegs are not weighed"},
 }
 
@@ -95,7 +95,8 @@ func dressed(t *testing.T, way string) *design.Project {
 	p = p.With(0, h)
 	s := &p.Shelves[0]
 	s.Misfit = 0
-	s.Contents = []load.Item{{ID: "it", Name: "jars", Shape: "jars", By: load.ByLength, PerMetre: 8, From: s.Length * 0.15, To: s.Length * 0.85, Depth: s.Depth / 2, Height: 200, Place: load.Back}}
+	s.Contents = []load.Item{{ID: "it", Name: "jars", Shape: "jars", By: load.ByLength, PerMetre: 8, From: s.Length * 0.15,
+		To: s.Length * 0.85, Depth: s.Depth / 2, Height: 200, Place: load.Back}}
 	if form, _ := s.Form(); form != nil {
 		one := s.Contents[0]
 		s.Contents = nil
@@ -219,7 +220,8 @@ func (c *conformer) balances(t *testing.T) (wrong []string) {
 		}
 		whole, _, _ := sums(v)
 		if off(force, 0, whole) || off(along, 0, whole*length) || off(out, 0, whole*depth) {
-			wrong = append(wrong, fmt.Sprintf("%s × %g: left over are %g N, %g N·mm along and %g N·mm off the wall", v.when, v.lambda, force, along, out))
+			wrong = append(wrong, fmt.Sprintf("%s × %g: left over are %g N, %g N·mm along and %g N·mm off the wall", v.when, v.lambda, force,
+				along, out))
 		}
 	}
 	return wrong
@@ -285,7 +287,8 @@ func (c *conformer) everyLoadIsAsked(t *testing.T) (wrong []string) {
 				x := s.Length * quantity.Length(part)
 				with := func(kg quantity.Mass) map[string]float64 {
 					return usedBy(c.answer(t, func(s *design.Shelf) {
-						s.Contents = []load.Item{{ID: "one", Name: "one", Shape: "boxes", By: load.ByCount, Count: 1, Each: kg, From: x, To: x + s.Length/10, Depth: s.Depth / 3, Height: 100, Place: place, Level: level}}
+						s.Contents = []load.Item{{ID: "one", Name: "one", Shape: "boxes", By: load.ByCount, Count: 1, Each: kg, From: x,
+							To: x + s.Length/10, Depth: s.Depth / 3, Height: 100, Place: place, Level: level}}
 					}))
 				}
 				light, heavy := with(2), with(4)
@@ -351,169 +354,5 @@ func (c *conformer) everyLinkIsReached(t *testing.T) (wrong []string) {
 		}
 	}
 	slices.Sort(wrong)
-	return wrong
-}
-
-// everyLinkIsCoded: each says the piece it lives in, what goes and what of.
-func (c *conformer) everyLinkIsCoded(t *testing.T) (wrong []string) {
-	for _, l := range c.answer(t, nil).Links {
-		if l.Piece == "" || !slices.Contains(field.Keys[hold.Goes](), l.Goes) || !slices.Contains(field.Keys[hold.Of](), l.Of) {
-			wrong = append(wrong, fmt.Sprintf("%s: piece %q, %q of %q", l.ID, l.Piece, l.Goes, l.Of))
-		}
-	}
-	return wrong
-}
-
-func (c *conformer) isDrawn(t *testing.T) (wrong []string) {
-	a := c.answer(t, nil)
-	check := func(name string, shapes []hold.Shape) {
-		if len(shapes) == 0 {
-			wrong = append(wrong, name+" has no shape")
-		}
-		for _, sh := range shapes {
-			for _, p := range append(slices.Clone(sh.Side), sh.Front...) {
-				if math.IsNaN(p[0]) || math.IsNaN(p[1]) || math.IsInf(p[0], 0) || math.IsInf(p[1], 0) {
-					wrong = append(wrong, name+": "+sh.Name+" has a corner nowhere")
-				}
-			}
-		}
-	}
-	for _, s := range a.Supports {
-		check(s.Name, s.Geometry.Shapes)
-	}
-	if a.Rail != nil {
-		check("rail", a.Rail.Geometry.Shapes)
-	}
-	if len(a.Supports) == 0 && a.Rail == nil {
-		wrong = append(wrong, "nothing is drawn")
-	}
-	return wrong
-}
-
-// everyHoleHasAPlace: each fastener into the wall stands somewhere on it, under an id of
-// its own, and all that the pieces count are drawn.
-func (c *conformer) everyHoleHasAPlace(t *testing.T) (wrong []string) {
-	seen := map[string]bool{}
-	for id, n := range holesOf(c.answer(t, nil)) {
-		if seen[id] = true; n > 1 || strings.HasSuffix(id, "/") {
-			wrong = append(wrong, fmt.Sprintf("%d holes are called %q", n, id))
-		}
-	}
-	if len(seen) == 0 && c.shelf().Supports != nil {
-		wrong = append(wrong, "it has no hole in the wall")
-	}
-	for _, p := range c.p.Pieces(c.shelf()) {
-		for _, f := range p.Outside() {
-			wrong = append(wrong, fmt.Sprintf("a %s at %.1f, %.1f is not within the %s, %.0f × %.0f × %.0f", f.Kind, f.X, f.Y, p.Name, p.Length, p.Width, p.Thickness))
-		}
-	}
-	return wrong
-}
-
-// holesOf counts the holes in the wall by their ids.
-func holesOf(a *Shelf) map[string]int {
-	out := map[string]int{}
-	for _, s := range a.Supports {
-		for _, h := range s.Geometry.Holes {
-			if s.Own > 0 {
-				out[s.ID+"/"+h.ID]++
-			}
-		}
-	}
-	if a.Rail != nil {
-		for _, col := range a.Rail.Geometry.Columns {
-			for _, h := range col.Holes {
-				out[a.Rail.ID+"/"+h.ID]++
-			}
-		}
-	}
-	return out
-}
-
-// piecesAsDrawn: every cut piece that hangs the shelf is as big as a shape that is drawn
-// under its name, in two directions at least.
-func (c *conformer) piecesAsDrawn(t *testing.T) (wrong []string) {
-	a := c.answer(t, nil)
-	var shapes []hold.Shape
-	for _, s := range a.Supports {
-		shapes = append(shapes, s.Geometry.Shapes...)
-	}
-	if a.Rail != nil {
-		for _, col := range a.Rail.Geometry.Columns {
-			shapes = append(shapes, col.Shapes...)
-		}
-		shapes = append(shapes, a.Rail.Geometry.Shapes...)
-	}
-	pieces := c.p.Hangings(c.shelf())
-	if len(pieces) == 0 {
-		wrong = append(wrong, "it is made of nothing")
-	}
-	for _, p := range pieces {
-		if p.Count <= 0 || p.Name == "" {
-			wrong = append(wrong, fmt.Sprintf("%s: %d of %q", p.ID, p.Count, p.Name))
-		}
-		if p.Bought() {
-			continue
-		}
-		if !(p.Length > 0 && p.Width > 0 && p.Thickness > 0) {
-			wrong = append(wrong, fmt.Sprintf("%s is %g × %g × %g", p.ID, p.Length, p.Width, p.Thickness))
-		}
-		if !slices.ContainsFunc(shapes, func(s hold.Shape) bool { return isShape(&p, s) }) {
-			wrong = append(wrong, fmt.Sprintf("no %s is drawn %.1f × %.1f × %.1f", p.Name, p.Length, p.Width, p.Thickness))
-		}
-	}
-	return wrong
-}
-
-// isShape tells whether a shape is of a piece: two of the piece's measures are found along
-// edges of one of its views.
-func isShape(p *piece.Piece, s hold.Shape) bool {
-	if !strings.Contains(p.Name, s.Name) && !strings.Contains(s.Name, p.Name) {
-		return false
-	}
-	for _, view := range [][][2]float64{s.Side, s.Front} {
-		found := 0
-		for _, want := range []float64{p.Length, p.Width, p.Thickness} {
-			if slices.ContainsFunc(spans(view), func(l float64) bool { return math.Abs(l-want) < 0.51 }) {
-				found++
-			}
-		}
-		if found >= 2 {
-			return true
-		}
-	}
-	return false
-}
-
-// spans are how long the edges of an outline are, and how wide it is across each.
-func spans(view [][2]float64) []float64 {
-	var out []float64
-	for i, from := range view {
-		to := view[(i+1)%len(view)]
-		l := math.Hypot(to[0]-from[0], to[1]-from[1])
-		lo, hi := math.Inf(1), math.Inf(-1)
-		for _, p := range view {
-			across := (p[1]*(to[0]-from[0]) - p[0]*(to[1]-from[1])) / l
-			lo, hi = min(lo, across), max(hi, across)
-		}
-		out = append(out, l, hi-lo)
-	}
-	return out
-}
-
-// piecesWeigh: the pieces weigh what the check has them weigh.
-func (c *conformer) piecesWeigh(t *testing.T) (wrong []string) {
-	sum := 0.0
-	pieces := c.shelf().BoardPieces() // what a board hangs by is not weighed
-	if c.form() != nil {
-		pieces = c.p.Pieces(c.shelf())
-	}
-	for _, p := range pieces {
-		sum += float64(p.Count) * p.Weight()
-	}
-	want := c.answer(t, nil).Self * quantity.Gravity
-	if math.Abs(sum-want) > 0.005*want {
-		wrong = append(wrong, fmt.Sprintf("the pieces weigh %.2f N, the check says %.2f", sum, want))
-	}
 	return wrong
 }

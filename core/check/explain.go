@@ -74,10 +74,12 @@ func (f *found) explain(which string) (*Working, error) {
 		f.probe.use(&sh, &v, c)
 	}
 	if which == "everyday" {
-		sh.Add("holds", "mass of contents at which the part used reaches 1, the least over every load pattern and support standing off", "used = 1", f.Limit.Kg, working.Mass, "")
+		sh.Add("holds", "mass of contents at which the part used reaches 1, the least over every load pattern and support standing off",
+			"used = 1", f.Limit.Kg, working.Mass, "")
 	}
 	if which == "break" {
-		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", f.Break.Kg, working.Mass, "Rule")
+		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", f.Break.Kg,
+			working.Mass, "Rule")
 	}
 	w.Steps = sh.Steps
 	if w.Steps == nil {

@@ -33,8 +33,10 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 	board := s.Candidates()[0]
 	kdef := board.Creep()
 	stage := support.Stage{
-		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness), Board: board,
-		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Allowed: s.Sag.Allowed,
+		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+		Board: board,
+		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()),
+		Allowed: s.Sag.Allowed,
 	}
 	g.storeys = len(form.Tiers())
 	out, reach := form.Room(float64(s.Depth))
@@ -42,7 +44,8 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 		if m := float64(it.Mass()); m > 0 {
 			g.asked += m
 			stage.Goods = append(stage.Goods, support.Good{
-				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach), Level: min(it.Level, g.storeys-1),
+				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach),
+				Level:  min(it.Level, g.storeys-1),
 				Height: float64(it.Height), Depth: float64(it.Depth), Each: it.Each.Weight(),
 			})
 		}
@@ -52,7 +55,8 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 		for l := range g.storeys {
 			m := evenly * float64(s.Length) / 1000
 			g.asked += m
-			stage.Goods = append(stage.Goods, support.Good{From: float64(s.X), To: float64(s.X + s.Length), W: m * quantity.Gravity, Z: out + reach/2, Level: l, Height: 300})
+			stage.Goods = append(stage.Goods, support.Good{From: float64(s.X), To: float64(s.X + s.Length), W: m * quantity.Gravity,
+				Z: out + reach/2, Level: l, Height: 300})
 		}
 	}
 	g.on = form.Stand(stage)
@@ -136,7 +140,8 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	for i := range g.links {
 		l := &g.links[i]
 		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
-		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where, Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
+		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
+			Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
 		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
 		f.Limit = g.limit(g.reaches(l, hold.Everyday))
 		if l.Kind == hold.Gate && f.Fails {
@@ -182,7 +187,8 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 // parts reports every upright, hook or post.
 func (g *stand) parts(out *Shelf) {
 	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
-		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Share: quantityMass(part.Share), Load: part.Share, Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
+		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Share: quantityMass(part.Share), Load: part.Share,
+			Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
 		if su.Geometry.Arm == 0 {
 			su.Geometry.Arm = su.Arm
 		}
@@ -269,7 +275,8 @@ func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
 		case "everyday":
 			sh.Add("holds", "mass of contents at which the part used reaches 1, where it first does so", "used = 1", link.Limit.Kg, working.Mass, "")
 		case "break":
-			sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", link.Break.Kg, working.Mass, "Rule")
+			sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1",
+				link.Break.Kg, working.Mass, "Rule")
 		}
 		w.Steps = sh.Steps
 		return w, nil

@@ -153,7 +153,8 @@ func answerLine(t *testing.T, name string, doc []byte) string {
 		breaks = six(s.Breaks.Kg)
 	}
 	sum := sha256.Sum256([]byte(figures(r)))
-	return fmt.Sprintf("%s,%s,%s,%s,%s,%s,%x\n", name, strings.Join(verdicts, " "), six(s.HoldsUpTo.Kg), six(s.StraightTo.Kg), breaks, s.First, sum[:6])
+	return fmt.Sprintf("%s,%s,%s,%s,%s,%s,%x\n", name, strings.Join(verdicts, " "), six(s.HoldsUpTo.Kg), six(s.StraightTo.Kg), breaks,
+		s.First, sum[:6])
 }
 
 // six writes a figure to six digits, so that the order of a sum does not show.
@@ -188,7 +189,8 @@ func figures(r *check.Report) string {
 	say(r.Verdict, r.Weakest)
 	for i := range r.Shelves {
 		s := &r.Shelves[i]
-		say(s.ID, s.Verdict, s.Asked, s.Self, s.Evenly, s.HoldsUpTo, s.First, s.StraightTo, s.FirstSag, s.Breaks, s.BreakLink, s.Band, s.OnAssumed)
+		say(s.ID, s.Verdict, s.Asked, s.Self, s.Evenly, s.HoldsUpTo, s.First, s.StraightTo, s.FirstSag, s.Breaks, s.BreakLink, s.Band,
+			s.OnAssumed)
 		say(s.Handling.Verdict, s.Handling.Load, s.Handling.Used, s.Handling.Link, s.Handling.X)
 		if a := s.Accident; a != nil {
 			say(a.Verdict, a.Load, a.Used, a.Link, a.X)
@@ -197,7 +199,8 @@ func figures(r *check.Report) string {
 			say(s.Low.Asked, s.Low.Verdict)
 		}
 		for _, l := range s.Links {
-			say(l.ID, l.Role, l.Kind, l.Support, l.Wood, l.Used, l.Fails, l.Limit, l.Break, l.NoMean == "", l.Handling, l.Accident, l.Value, l.Now, l.Allowed, l.X)
+			say(l.ID, l.Role, l.Kind, l.Support, l.Wood, l.Used, l.Fails, l.Limit, l.Break, l.NoMean == "", l.Handling, l.Accident, l.Value, l.Now,
+				l.Allowed, l.X)
 		}
 		for _, u := range s.Supports {
 			say(u.ID, u.Number, u.X, u.Share, u.Load, u.Arm, u.Worst, u.Lifts, u.Own)

@@ -57,7 +57,8 @@ func (r *run) notes(p *design.Project, out *Shelf) {
 			continue
 		}
 		if up := out.Supports[r.which[i]].Lifts; up > 0.05 {
-			caution(s.Supports[r.which[i]].ID, "the board lifts %s mm off %s when other parts of it are loaded: screw it down", quantity.Decimal(up, 1), r.supportName(i))
+			caution(s.Supports[r.which[i]].ID, "the board lifts %s mm off %s when other parts of it are loaded: screw it down",
+				quantity.Decimal(up, 1), r.supportName(i))
 		}
 		n := h.Notes()
 		for _, t := range n.Assumed {
@@ -122,9 +123,15 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			caution(st.ID, "the stud at %s mm is assumed: nobody has found it yet, and screws depend on it", at)
 		}
 		if counts && chance > 0 {
-			caution(st.ID, "the stud at %s mm may be %s mm off: %.0f in 100 that a screw there misses", at, quantity.Decimal(float64(st.Doubt), 0), math.Ceil(100*chance))
+			caution(st.ID, "the stud at %s mm may be %s mm off: %.0f in 100 that a screw there misses", at, quantity.Decimal(float64(st.Doubt), 0),
+				math.Ceil(100*chance))
 		}
 	}
+	placeNotes(p, s, caution)
+}
+
+// placeNotes says what stands in the way of what.
+func placeNotes(p *design.Project, s *design.Shelf, caution func(about, format string, args ...any)) {
 	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
 	top := y0 + float64(s.Thickness)
 	form, _ := s.Form()
@@ -152,13 +159,15 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			room := float64(over.Y) - s.Base(it)
 			a, b := x0+float64(it.From), x0+float64(it.To)
 			if float64(it.Height) > room && b > float64(over.X) && a < float64(over.X+over.Length) {
-				caution(s.ID, "%s is %s mm tall, there are %s mm under %q", load.Called(it), quantity.Decimal(float64(it.Height), 0), quantity.Decimal(room, 0), over.Name)
+				caution(s.ID, "%s is %s mm tall, there are %s mm under %q", load.Called(it), quantity.Decimal(float64(it.Height), 0),
+					quantity.Decimal(room, 0), over.Name)
 			}
 		}
 	}
 	for i := range p.Shelves {
 		other := &p.Shelves[i]
-		if other.ID != s.ID && float64(other.Y) < top && float64(other.Y+other.Thickness) > y0 && float64(other.X) < x1 && float64(other.X+other.Length) > x0 {
+		if other.ID != s.ID && float64(other.Y) < top && float64(other.Y+other.Thickness) > y0 && float64(other.X) < x1 &&
+			float64(other.X+other.Length) > x0 {
 			caution(s.ID, "it runs into %q", other.Name)
 		}
 	}

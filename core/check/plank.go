@@ -63,7 +63,8 @@ func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 	switch {
 	case backed:
 		// The back half lies on the cleat; the front half, with its lip, spans.
-		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth), lipSlats(s, board, s.MakeUp.Front, depth)...))}
+		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth),
+			lipSlats(s, board, s.MakeUp.Front, depth)...))}
 	case oneLip && s.MakeUp.Kind != design.Hollow:
 		near, far := 0.0, depth/2
 		names := [2]string{"back", "front"}

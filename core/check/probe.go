@@ -27,17 +27,21 @@ func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
-	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board", Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
+	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
+		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
 	out := make([]probe, 0, 16+12*len(r.hung))
 	out = append(out,
 		standing,
-		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
-		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Piece: "board", Goes: hold.Shears, Of: hold.StuffOf(r.board), Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
+		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends,
+			Of: hold.StuffOf(r.board), Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
+		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Piece: "board", Goes: hold.Shears,
+			Of: hold.StuffOf(r.board), Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
 	for _, c := range r.shelf.MakeUp.Cuts {
-		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
+		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board",
+			Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
 	}
 	for bay := range r.bays {
 		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && (to-from < 50 || bay > 0 && bay < r.bays-1) {
@@ -50,7 +54,8 @@ func (r *run) probes() []probe {
 		case bay > 0:
 			name = "after-" + r.shelf.Supports[r.which[bay-1]].ID
 		}
-		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Piece: "board", Goes: hold.Sags, Of: hold.StuffOf(r.board), Name: "board's sag", Where: r.bayName(bay)},
+		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Piece: "board",
+			Goes: hold.Sags, Of: hold.StuffOf(r.board), Name: "board's sag", Where: r.bayName(bay)},
 			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ hold.Case) hold.Use { return r.sag(sh, v, bay) }})
 	}
 	for i, h := range r.hung {
@@ -59,11 +64,13 @@ func (r *run) probes() []probe {
 		}
 		su := r.shelf.Supports[r.which[i]].ID
 		if h.Pad() > 0 {
-			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board", Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
+			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board",
+				Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
 				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c) }})
 		}
 		for _, l := range h.Links() {
-			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
+			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
+				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
 				on: i, levelOnly: l.Kind == hold.Stiffness,
 				use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 					a := r.action(sh, v, i, c, l.Kind)
@@ -93,11 +100,15 @@ func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind
 	}
 	if sh.On() {
 		sh.Add("R0", r.supportName(i)+"'s share, "+v.when, "beam on its supports", force, working.Force, "Euler–Bernoulli beam")
-		sh.Add("M0", "that share times how far out it stands: the same beam with every load multiplied by its distance from the wall", "beam on its supports", moment, working.Moment, "Euler–Bernoulli beam")
-		sh.Add("R", "share with the care factor", "R0 × care", force*care, working.Force, "Rule", working.In("R0", force, working.Force), working.In("care", care, working.Ratio))
-		sh.Add("M", "moment off the wall with the care factor", "M0 × care", moment*care, working.Moment, "Rule", working.In("M0", moment, working.Moment), working.In("care", care, working.Ratio))
+		sh.Add("M0", "that share times how far out it stands: the same beam with every load multiplied by its distance from the wall",
+			"beam on its supports", moment, working.Moment, "Euler–Bernoulli beam")
+		sh.Add("R", "share with the care factor", "R0 × care", force*care, working.Force, "Rule", working.In("R0", force, working.Force),
+			working.In("care", care, working.Ratio))
+		sh.Add("M", "moment off the wall with the care factor", "M0 × care", moment*care, working.Moment, "Rule",
+			working.In("M0", moment, working.Moment), working.In("care", care, working.Ratio))
 		if force != 0 {
-			sh.Add("e", "how far from the wall the load stands", "M / R", moment/force, working.Length, "statics", working.In("M", moment*care, working.Moment), working.In("R", force*care, working.Force))
+			sh.Add("e", "how far from the wall the load stands", "M / R", moment/force, working.Length, "statics",
+				working.In("M", moment*care, working.Moment), working.In("R", force*care, working.Force))
 		}
 	}
 	return hold.Action{R: force * care, M: moment * care, Case: c}
@@ -155,21 +166,26 @@ func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		return m * sd.share * sd.Fibre(i) / sd.of[i].bends(nil, on)
 	})
 	if sh.On() {
-		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when), "beam on its supports × care", m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when), "beam on its supports × care",
+			m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 		l := &sd.of[i]
 		fb := l.bends(sh, on)
 		sigma := m * sd.share * sd.Fibre(i)
 		if r.plank.plain() {
 			s := section.Rectangle{B: l.B, H: l.H}.Modulus()
-			sh.Add("S", "section modulus of the board", "D × t² / 6", s, working.Modulus, "statics", working.In("D", l.B, working.Length), working.In("t", l.H, working.Length))
-			sh.Add("σ", "bending stress", "M / S", sigma, working.Stress, "statics", working.In("M", m, working.Moment), working.In("S", s, working.Modulus))
+			sh.Add("S", "section modulus of the board", "D × t² / 6", s, working.Modulus, "statics", working.In("D", l.B, working.Length),
+				working.In("t", l.H, working.Length))
+			sh.Add("σ", "bending stress", "M / S", sigma, working.Stress, "statics", working.In("M", m, working.Moment),
+				working.In("S", s, working.Modulus))
 		} else {
 			r.showSection(sh, sd)
-			sh.Add("σ", "bending stress in the "+l.name+", c from the axis to its far edge", "M × share × E × c / EI", sigma, working.Stress, "statics, transformed parts",
+			sh.Add("σ", "bending stress in the "+l.name+", c from the axis to its far edge", "M × share × E × c / EI", sigma, working.Stress,
+				"statics, transformed parts",
 				working.In("M", m, working.Moment), working.In("share", sd.share, working.Ratio), working.In("E", l.E, working.Stress),
 				working.In("c", sd.Fibre(i)*sd.EI/l.E, working.Length), working.In("EI", sd.EI, working.Stiffness))
 		}
-		sh.Add("used", "part of the allowable stress", "σ / Fb", used, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Fb", fb, working.Stress))
+		sh.Add("used", "part of the allowable stress", "σ / Fb", used, working.Ratio, "", working.In("σ", sigma, working.Stress),
+			working.In("Fb", fb, working.Stress))
 	}
 	return hold.Use{Used: used, How: "breaks in bending" + sd.where()}
 }
@@ -185,7 +201,8 @@ func (sd *side) where() string {
 // showSection writes how the stiffness of a made-up section comes about.
 func (r *run) showSection(sh *working.Sheet, sd *side) {
 	if sd.name != "" {
-		sh.Add("share", "of the load on "+sd.name+": a lip on one edge leaves the other to itself", "0.5, or 0.65 × 0.5 without a lip", sd.share, working.Ratio, "Rule")
+		sh.Add("share", "of the load on "+sd.name+": a lip on one edge leaves the other to itself", "0.5, or 0.65 × 0.5 without a lip",
+			sd.share, working.Ratio, "Rule")
 	}
 	for i, l := range sd.of {
 		n := fmt.Sprint(i + 1)
@@ -211,17 +228,21 @@ func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	})
 	if sh.On() {
 		l := &sd.of[i]
-		sh.Add("V", "greatest shear force, "+v.when+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+		sh.Add("V", "greatest shear force, "+v.when+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam",
+			working.In("care", r.care(c), working.Ratio))
 		fv := l.slides(sh, on)
 		tau := f * sd.share * sd.Slide(i)
 		if r.plank.plain() {
-			sh.Add("τ", "shear stress", "1.5 × V / (D × t)", tau, working.Stress, "statics", working.In("V", f, working.Force), working.In("D", l.B, working.Length), working.In("t", l.H, working.Length))
+			sh.Add("τ", "shear stress", "1.5 × V / (D × t)", tau, working.Stress, "statics", working.In("V", f, working.Force),
+				working.In("D", l.B, working.Length), working.In("t", l.H, working.Length))
 		} else {
 			r.showSection(sh, sd)
-			sh.Add("τ", "shear stress in the "+l.name+" or where it is joined, Q/b being EQ over EI and the width there", "V × share × Q/b", tau, working.Stress, "statics, transformed parts",
+			sh.Add("τ", "shear stress in the "+l.name+" or where it is joined, Q/b being EQ over EI and the width there", "V × share × Q/b", tau,
+				working.Stress, "statics, transformed parts",
 				working.In("V", f, working.Force), working.In("share", sd.share, working.Ratio), working.In("Q/b, per mm²", sd.Slide(i), working.Ratio))
 		}
-		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
+		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress),
+			working.In("Fv", fv, working.Stress))
 	}
 	return hold.Use{Used: used, How: "splits along its length" + sd.where()}
 }
@@ -232,8 +253,10 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case) hold.Use {
 	pad := r.hung[i].Pad()
 	q := max(0, a.R) / pad
 	if sh.On() {
-		sh.Add("q", "pressure on the "+r.noun(i)+": its width × half of what it reaches under the board", "R / A", q, working.Stress, "Rule", working.In("R", max(0, a.R), working.Force), working.In("A", pad, working.Area))
-		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
+		sh.Add("q", "pressure on the "+r.noun(i)+": its width × half of what it reaches under the board", "R / A", q, working.Stress, "Rule",
+			working.In("R", max(0, a.R), working.Force), working.In("A", pad, working.Area))
+		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress),
+			working.In("Fc⊥", fc, working.Stress))
 	}
 	return hold.Use{Used: q / fc, How: "is crushed on the " + r.noun(i)}
 }
@@ -262,20 +285,28 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) hold.Use {
 		if r.plank.plain() {
 			i := section.Rectangle{B: sd.of[0].B, H: sd.of[0].H}
 			e := sd.of[0].board.E(sh)
-			sh.Add("I", "inertia of the board", "D × t³ / 12", i.Inertia(), working.Inertia, "statics", working.In("D", i.B, working.Length), working.In("t", i.H, working.Length))
-			sh.Add("EI", "stiffness of the board", "E × I", ei, working.Stiffness, "statics", working.In("E", e, working.Stress), working.In("I", i.Inertia(), working.Inertia))
+			sh.Add("I", "inertia of the board", "D × t³ / 12", i.Inertia(), working.Inertia, "statics", working.In("D", i.B, working.Length),
+				working.In("t", i.H, working.Length))
+			sh.Add("EI", "stiffness of the board", "E × I", ei, working.Stiffness, "statics", working.In("E", e, working.Stress),
+				working.In("I", i.Inertia(), working.Inertia))
 		} else {
 			r.showSection(sh, sd)
-			sh.Add("EI′", "stiffness that the sag goes by", "EI / share", ei, working.Stiffness, "Rule for a lip on one edge; statics", working.In("EI", sd.EI, working.Stiffness), working.In("share", sd.share, working.Ratio))
+			sh.Add("EI′", "stiffness that the sag goes by", "EI / share", ei, working.Stiffness, "Rule for a lip on one edge; statics",
+				working.In("EI", sd.EI, working.Stiffness), working.In("share", sd.share, working.Ratio))
 		}
-		sh.Add("δ1", "sag "+r.bayName(bay)+" under the board alone", "beam on its supports", own, working.Length, "Euler–Bernoulli beam", working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
-		sh.Add("δ2", "sag under the contents, "+v.when, "beam on its supports", by, working.Length, "Euler–Bernoulli beam", working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
+		sh.Add("δ1", "sag "+r.bayName(bay)+" under the board alone", "beam on its supports", own, working.Length, "Euler–Bernoulli beam",
+			working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
+		sh.Add("δ2", "sag under the contents, "+v.when, "beam on its supports", by, working.Length, "Euler–Bernoulli beam",
+			working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
 		k1 := material.CreepFactor(sh, r.plank.creep(), material.TenYears)
 		k2 := material.CreepFactor(sh, r.plank.creep(), r.shelf.Duration.Days())
-		sh.Add("δ", "sag at the end; the deepest places of both parts may differ a little", "δ1 × k1 + δ2 × k2", sag.Value, working.Length, "EC5 2.2.3",
-			working.In("δ1", own, working.Length), working.In("k1", k1, working.Ratio), working.In("δ2", by, working.Length), working.In("k2", k2, working.Ratio))
+		sh.Add("δ", "sag at the end; the deepest places of both parts may differ a little", "δ1 × k1 + δ2 × k2", sag.Value, working.Length,
+			"EC5 2.2.3",
+			working.In("δ1", own, working.Length), working.In("k1", k1, working.Ratio), working.In("δ2", by, working.Length),
+			working.In("k2", k2, working.Ratio))
 		sh.Add("allowed", "sag that is still straight by the chosen school ("+string(r.shelf.Sag.School)+"); an overhang counts as a span of twice its length", "by school", allowed, working.Length, "Rule", working.In("span", span, working.Length))
-		sh.Add("used", "part of it in use", "δ / allowed", sag.Value/allowed, working.Ratio, "", working.In("δ", sag.Value, working.Length), working.In("allowed", allowed, working.Length))
+		sh.Add("used", "part of it in use", "δ / allowed", sag.Value/allowed, working.Ratio, "", working.In("δ", sag.Value, working.Length),
+			working.In("allowed", allowed, working.Length))
 	}
 	return hold.Use{Used: sag.Value / allowed, How: "sags too far", Value: sag.Value, Allowed: allowed}
 }

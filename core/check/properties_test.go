@@ -99,8 +99,10 @@ func TestMirroredDesignGivesTheSameAnswer(t *testing.T) {
 	p := demoWall(t)
 	mirrorWall(p)
 	a, b := run1(t, demoWall(t)), run1(t, p)
-	if !near(a.HoldsUpTo.Kg, b.HoldsUpTo.Kg, 1e-5) || !near(a.StraightTo.Kg, b.StraightTo.Kg, 1e-5) || !near(a.Breaks.Kg, b.Breaks.Kg, 1e-5) || !near(a.Handling.Used, b.Handling.Used, 1e-5) || a.First != b.First {
-		t.Errorf("as drawn %+v %v %v %v %+v, mirrored %+v %v %v %v %+v", a.HoldsUpTo, a.StraightTo, a.First, a.Breaks, a.Handling, b.HoldsUpTo, b.StraightTo, b.First, b.Breaks, b.Handling)
+	if !near(a.HoldsUpTo.Kg, b.HoldsUpTo.Kg, 1e-5) || !near(a.StraightTo.Kg, b.StraightTo.Kg, 1e-5) ||
+		!near(a.Breaks.Kg, b.Breaks.Kg, 1e-5) || !near(a.Handling.Used, b.Handling.Used, 1e-5) || a.First != b.First {
+		t.Errorf("as drawn %+v %v %v %v %+v, mirrored %+v %v %v %v %+v", a.HoldsUpTo, a.StraightTo, a.First, a.Breaks, a.Handling, b.HoldsUpTo,
+			b.StraightTo, b.First, b.Breaks, b.Handling)
 	}
 	for i := range a.Supports {
 		if !near(a.Supports[i].Share, b.Supports[i].Share, 1e-5) {
@@ -111,8 +113,10 @@ func TestMirroredDesignGivesTheSameAnswer(t *testing.T) {
 
 func TestInchAndMetricFilesOfTheSameSizeAgree(t *testing.T) {
 	b, _ := os.ReadFile("../../demo/honey-room.json")
-	text := strings.NewReplacer(`"length_mm": 1714.5`, `"length_mm": "67 1/2 in"`, `"depth_mm": 184.15`, `"depth_mm": "7 1/4\""`, `"thickness_mm": 19.05`, `"thickness_mm": "3/4 in"`,
-		`"each_kg": 0.66`, `"each_kg": "0.66 kg"`, `"reach_mm": 152.4`, `"reach_mm": "6 in"`, `"leg_mm": 101.6`, `"leg_mm": "4 in"`, `"length": "in"`, `"length": "mm"`).Replace(string(b))
+	text := strings.NewReplacer(`"length_mm": 1714.5`, `"length_mm": "67 1/2 in"`, `"depth_mm": 184.15`, `"depth_mm": "7 1/4\""`,
+		`"thickness_mm": 19.05`, `"thickness_mm": "3/4 in"`,
+		`"each_kg": 0.66`, `"each_kg": "0.66 kg"`, `"reach_mm": 152.4`, `"reach_mm": "6 in"`, `"leg_mm": 101.6`, `"leg_mm": "4 in"`,
+		`"length": "in"`, `"length": "mm"`).Replace(string(b))
 	if text == string(b) {
 		t.Fatal("nothing was replaced")
 	}
@@ -137,14 +141,16 @@ func randomBuild(rng *rand.Rand, s *design.Shelf) {
 		if rng.IntN(2) == 0 {
 			return nil
 		}
-		return &design.Strip{Width: some(10, 40), Height: some(10, 60), Goes: []design.Goes{design.Down, design.Up, design.Both}[rng.IntN(3)], Glued: rng.IntN(2) == 0}
+		return &design.Strip{Width: some(10, 40), Height: some(10, 60), Goes: []design.Goes{design.Down, design.Up, design.Both}[rng.IntN(3)],
+			Glued: rng.IntN(2) == 0}
 	}
 	s.MakeUp = design.MakeUp{Front: lip(), Back: lip()}
 	switch rng.IntN(4) {
 	case 0:
 		s.MakeUp.Kind, s.MakeUp.Loose = design.Laminated, rng.IntN(2) == 0
 		for i := range 3 {
-			s.MakeUp.Plies = append(s.MakeUp.Plies, design.Ply{Thickness: s.Thickness / 3, Across: i == 1, Wood: []string{"", "mdf", "black-walnut"}[rng.IntN(3)]})
+			s.MakeUp.Plies = append(s.MakeUp.Plies, design.Ply{Thickness: s.Thickness / 3, Across: i == 1,
+				Wood: []string{"", "mdf", "black-walnut"}[rng.IntN(3)]})
 		}
 	case 1:
 		s.MakeUp.Kind, s.Thickness = design.Hollow, some(30, 80)

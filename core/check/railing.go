@@ -90,7 +90,8 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
 		sum += out[i].R
 	}
 	if sh.On() {
-		sh.Add("R", "half of the board and of all contents lies on the back cleat, the other half spans from side to side; × care", "(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", r.care(c), working.Ratio))
+		sh.Add("R", "half of the board and of all contents lies on the back cleat, the other half spans from side to side; × care",
+			"(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", r.care(c), working.Ratio))
 	}
 	return out
 }
@@ -109,8 +110,10 @@ func (r *run) carried(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
 		out[k] = hold.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
 		if sh.On() {
 			name := fmt.Sprintf("%s %s mm along the wall", r.noun(i), quantity.Decimal(r.rail.riders[k].X, 0))
-			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when+", × care", "beam on its supports × care", out[k].R, working.Force, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
-			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when+", × care", "beam on its supports × care", out[k].R, working.Force,
+				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment,
+				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 		}
 	}
 	return out
@@ -123,7 +126,8 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	}
 	var out []probe
 	for _, l := range r.rail.Links() {
-		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
+		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
+			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
 			on: -1, levelOnly: l.Kind == hold.Stiffness,
 			use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 				return l.Use(sh, r.carried(sh, v, c))

@@ -14,7 +14,8 @@ func blank(p *design.Project, s *design.Shelf) Shelf {
 	out := Shelf{
 		Way: p.WayOf(s), Tiers: []float64{float64(s.Thickness)},
 		ID: s.ID, Name: s.Name, Verdict: Holds,
-		NotKnown: []string{}, OnAssumed: []string{}, NotJudged: notJudged(p, s), Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{}, Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
+		NotKnown: []string{}, OnAssumed: []string{}, NotJudged: notJudged(p, s), Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{},
+		Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
 		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{},
 	}
 	for _, it := range s.Contents {

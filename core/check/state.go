@@ -76,24 +76,7 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 			}
 		}
 		st.stretches = append(st.stretches, p)
-		next := math.Inf(1)
-		for i := range r.at {
-			at, slope := p.a[i], p.b[i]
-			if s.Bears>>i&1 == 0 {
-				d := 0.0
-				if rest.Drop != nil {
-					d = rest.Drop[i]
-				}
-				at, slope = d-p.ua[i], -p.ub[i]
-			} else if r.rest.Held[i] {
-				continue
-			}
-			if slope < 0 {
-				if x := -at / slope; x > lambda+1e-6 {
-					next = min(next, x)
-				}
-			}
-		}
+		next := p.end(s.Bears, rest, lambda)
 		if next > most {
 			break
 		}
@@ -101,6 +84,29 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 	}
 	r.states = append(r.states, st)
 	return nil
+}
+
+// end is the multiplier past lambda at which the first contact opens or closes.
+func (p *stretch) end(bears uint64, rest beam.Rest, lambda float64) float64 {
+	next := math.Inf(1)
+	for i := range p.a {
+		at, slope := p.a[i], p.b[i]
+		if bears>>i&1 == 0 {
+			d := 0.0
+			if rest.Drop != nil {
+				d = rest.Drop[i]
+			}
+			at, slope = d-p.ua[i], -p.ub[i]
+		} else if rest.Held[i] {
+			continue
+		}
+		if slope < 0 {
+			if x := -at / slope; x > lambda+1e-6 {
+				next = min(next, x)
+			}
+		}
+	}
+	return next
 }
 
 // sum adds the fixed reactions of some bays' columns.
@@ -232,7 +238,8 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 	if r.even {
 		v.lambda = 0
 	}
-	v.when = "with " + quantity.Decimal(weight, 0) + " N coming down on the front edge, " + quantity.Decimal(r.points[k], 0) + " mm from the left end"
+	v.when = "with " + quantity.Decimal(weight, 0) + " N coming down on the front edge, " + quantity.Decimal(r.points[k],
+		0) + " mm from the left end"
 	fixed := plus(plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
 	s, err := r.rig.React(fixed, r.rest)
 	if errors.Is(err, beam.ErrUnstable) {
@@ -243,7 +250,8 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 		return v, err
 	}
 	depth := float64(r.shelf.Depth)
-	turning := plus(plus(scaled(r.rig.Fixed[0], r.out+depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point], weight*(r.out+depth))
+	turning := plus(plus(scaled(r.rig.Fixed[0], r.out+depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point],
+		weight*(r.out+depth))
 	m, err := r.rig.Bear(turning, r.rest, s.Bears)
 	v.r0, v.m0, v.sunk = s.R, m.R, s.Sunk
 	return v, err

@@ -148,7 +148,8 @@ const (
 
 // Choices lists the accidents.
 func (Accident) Choices() []field.Choice {
-	return field.Choose("none", "nothing else happens", "lean", "a person leans on it", "child", "a child climbs it", "pet", "a pet lands on it")
+	return field.Choose("none", "nothing else happens", "lean", "a person leans on it", "child", "a child climbs it", "pet",
+		"a pet lands on it")
 }
 
 // Accidents lists them.
@@ -201,7 +202,8 @@ const (
 
 // Choices lists the schools, strictest first.
 func (School) Choices() []field.Choice {
-	return field.Choose("eye", "the eye: 1/32 in a foot", "span/360", "span/360", "span/240", "span/240, workshop", "span/180", "span/180, rough store", "figure", "a figure")
+	return field.Choose("eye", "the eye: 1/32 in a foot", "span/360", "span/360", "span/240", "span/240, workshop", "span/180",
+		"span/180, rough store", "figure", "a figure")
 }
 
 // Schools lists them, strictest first.
@@ -343,7 +345,8 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
 	if end := s.X + s.Length; end > w.Length+1e-6 {
-		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1), quantity.Decimal(float64(w.Length), 1))
+		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1),
+			quantity.Decimal(float64(w.Length), 1))
 	}
 	s.MakeUp.fits(l.In("build"), s, p)
 	if len(s.Supports) > 24 || len(s.Contents) > 100 {

@@ -42,13 +42,15 @@ func TestLeftOutFieldsTakeTheirDefaults(t *testing.T) {
 		s.Below != Nothing || s.Accident != NoAccident || s.Sag.School != Eye || s.Misfit != 1 {
 		t.Errorf("%+v", p)
 	}
-	for name, list := range map[string]any{"studs": p.Wall.Studs, "keep-outs": p.Wall.KeepOuts, "supports": s.Supports, "contents": s.Contents} {
+	for name, list := range map[string]any{"studs": p.Wall.Studs, "keep-outs": p.Wall.KeepOuts, "supports": s.Supports,
+		"contents": s.Contents} {
 		if b, _ := json.Marshal(list); string(b) != "[]" {
 			t.Errorf("%s are written as %s", name, b)
 		}
 	}
 	var given Project
-	if err := json.Unmarshal([]byte(`{"units":{"length":"mm","mass":"kg"},"shelves":[{"id":"a","misfit_mm":0,"below":"bed"}]}`), &given); err != nil {
+	if err := json.Unmarshal([]byte(`{"units":{"length":"mm","mass":"kg"},"shelves":[{"id":"a","misfit_mm":0,"below":"bed"}]}`),
+		&given); err != nil {
 		t.Fatal(err)
 	}
 	if given.Units.Length != "mm" || given.Shelves[0].Misfit != 0 || given.Shelves[0].Below != Bed {

@@ -31,7 +31,10 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 		{"rack", "rack.levels", func(s *Shelf) { s.Rack.Levels = nil }},
 		{"rack", "rack.arm.reach_mm", func(s *Shelf) { s.Rack.Arm.Reach = 5 }},
 		{"rack", "rack.arm.wood", func(s *Shelf) { s.Rack.Arm.Wood = "cheese" }},
-		{"rack", "rack.uprights[1].notch.deep_mm", func(s *Shelf) { s.Rack.Uprights[1].Notch = &support.Notch{Up: 100, High: 50, Deep: s.Rack.Deep} }},
+		{"rack", "rack.uprights[1].notch.deep_mm", func(s *Shelf) {
+			s.Rack.Uprights[1].Notch = &support.Notch{Up: 100, High: 50,
+				Deep: s.Rack.Deep}
+		}},
 		{"rack", "rack.uprights[1].id", func(s *Shelf) { s.Rack.Uprights[1].ID = s.Rack.Uprights[0].ID }},
 		{"rack", "rack.screw.type", func(s *Shelf) { s.Rack.Screw.Type = "nail" }},
 		{"rack", "rack.screw.length_mm", func(s *Shelf) { s.Rack.Screw.Length = 2 }},
@@ -62,10 +65,12 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 // Things on the wall are validated by their path, and so is what hangs on them.
 func TestFixturesAreValidatedByTheirPath(t *testing.T) {
 	standard := func(p *Project) *support.Standard {
-		p.Fixtures.Standards = []support.Standard{{ID: "st", X: 500, Bottom: 800, Height: 700, Width: 25, Plate: 2, Screw: p.Shelves[0].Supports[0].FlatBracket.Screw, Holes: []support.StandardHole{{ID: "st-1", Up: 100}}}}
+		p.Fixtures.Standards = []support.Standard{{ID: "st", X: 500, Bottom: 800, Height: 700, Width: 25, Plate: 2,
+			Screw: p.Shelves[0].Supports[0].FlatBracket.Screw, Holes: []support.StandardHole{{ID: "st-1", Up: 100}}}}
 		p.Shelves[0].Supports[0].Kind = "braced-bracket"
 		p.Shelves[0].Supports[0].X = 500
-		p.Shelves[0].Supports[0].BracedBracket = &support.Braced{Reach: 200, Leg: 60, Width: 25, Plate: 2, Rating: support.BracketRating{Mass: 50, Means: "working"}, Standard: "st"}
+		p.Shelves[0].Supports[0].BracedBracket = &support.Braced{Reach: 200, Leg: 60, Width: 25, Plate: 2,
+			Rating: support.BracketRating{Mass: 50, Means: "working"}, Standard: "st"}
 		return &p.Fixtures.Standards[0]
 	}
 	for _, c := range []struct {

@@ -164,7 +164,8 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 	if h.Skin <= 0 {
 		l.Add("skin_mm", "a hollow shelf needs skins: give their thickness, e.g. 6 mm")
 	} else if 2*h.Skin > s.Thickness-2 {
-		l.Add("skin_mm", "two skins of %s mm leave nothing inside a shelf %s mm thick", quantity.Decimal(float64(h.Skin), 1), quantity.Decimal(float64(s.Thickness), 1))
+		l.Add("skin_mm", "two skins of %s mm leave nothing inside a shelf %s mm thick", quantity.Decimal(float64(h.Skin), 1),
+			quantity.Decimal(float64(s.Thickness), 1))
 	}
 	depth := float64(s.Depth)
 	l.Between("front_mm", float64(h.Front), 3, depth/2)
@@ -179,7 +180,8 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 		at := l.In(fmt.Sprintf("ribs[%d]", i))
 		at.Between("width_mm", float64(r.Width), 3, depth)
 		if r.From < h.Back-1e-6 || r.From+r.Width > s.Depth-h.Front+1e-6 {
-			at.Add("from_wall_mm", "the rib from %s to %s mm runs into the web at the back or the front", quantity.Decimal(float64(r.From), 1), quantity.Decimal(float64(r.From+r.Width), 1))
+			at.Add("from_wall_mm", "the rib from %s to %s mm runs into the web at the back or the front", quantity.Decimal(float64(r.From), 1),
+				quantity.Decimal(float64(r.From+r.Width), 1))
 		}
 		for j, o := range h.Ribs[:i] {
 			if r.From < o.From+o.Width-1e-6 && o.From < r.From+r.Width-1e-6 {
@@ -191,7 +193,8 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 
 func (t *Strip) fits(l *problem.List, s *Shelf) {
 	if t.Width > s.Depth/2 {
-		l.Add("width_mm", "a lip %s mm thick is more than half of a board %s mm deep", quantity.Decimal(float64(t.Width), 1), quantity.Decimal(float64(s.Depth), 1))
+		l.Add("width_mm", "a lip %s mm thick is more than half of a board %s mm deep", quantity.Decimal(float64(t.Width), 1),
+			quantity.Decimal(float64(s.Depth), 1))
 	}
 	knownStuff(l, "wood", t.Wood)
 }

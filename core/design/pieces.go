@@ -47,7 +47,8 @@ func (s *Shelf) fixtures() map[string]bool {
 }
 
 func (s *Shelf) over(id string) support.Over {
-	o := support.Over{ID: id, Shelf: s.ID, X: float64(s.X), Length: float64(s.Length), Depth: float64(s.Depth), Thickness: float64(s.Thickness)}
+	o := support.Over{ID: id, Shelf: s.ID, X: float64(s.X), Length: float64(s.Length), Depth: float64(s.Depth),
+		Thickness: float64(s.Thickness)}
 	if len(s.Board.Woods) > 0 {
 		o.Wood = s.Board.Woods[0]
 	}
@@ -120,7 +121,8 @@ func (s *Shelf) BoardPieces() []piece.Piece {
 }
 
 // lips are the strips along the board's edges that stand proud of it.
-func (s *Shelf) lips(cut func(part, name string, n int, of hold.Made, long, wide, thick float64) piece.Piece, own func(string) hold.Made) []piece.Piece {
+func (s *Shelf) lips(cut func(part, name string, n int, of hold.Made, long, wide, thick float64) piece.Piece,
+	own func(string) hold.Made) []piece.Piece {
 	var out []piece.Piece
 	for _, l := range []struct {
 		name string
@@ -143,7 +145,8 @@ func (s *Shelf) lips(cut func(part, name string, n int, of hold.Made, long, wide
 
 // feature is a cut as it is cut into the board.
 func (c *Cut) feature() piece.Feature {
-	f := piece.Feature{Kind: piece.Notch, Face: piece.Back, X: float64(c.From), Y: float64(c.FromWall), Long: float64(c.Length), Wide: float64(c.Width), Depth: float64(c.Depth)}
+	f := piece.Feature{Kind: piece.Notch, Face: piece.Back, X: float64(c.From), Y: float64(c.FromWall), Long: float64(c.Length),
+		Wide: float64(c.Width), Depth: float64(c.Depth)}
 	if c.Depth > 0 {
 		f.Kind = piece.Slot
 	}

@@ -126,7 +126,8 @@ func takeStandard(u map[string]any, y float64) (map[string]any, error) {
 		holes = append(holes, map[string]any{"id": h["id"], "up_mm": below - down, "offset_mm": orZero(h["offset_mm"])})
 	}
 	id := fmt.Sprintf("%v-standard", u["id"])
-	out := map[string]any{"id": id, "x_mm": u["x_mm"], "bottom_mm": y - below, "height_mm": above + below, "width_mm": b["width_mm"], "plate_mm": b["plate_mm"], "screw": b["screw"], "holes": holes}
+	out := map[string]any{"id": id, "x_mm": u["x_mm"], "bottom_mm": y - below, "height_mm": above + below, "width_mm": b["width_mm"],
+		"plate_mm": b["plate_mm"], "screw": b["screw"], "holes": holes}
 	b["standard"], b["holes"] = id, []any{}
 	delete(b, "screw")
 	return out, nil

@@ -88,7 +88,8 @@ func TestVersion1HadRailsOfItsShelves(t *testing.T) {
 		if r == nil || r.ID != s.Rail.ID || float64(r.Bottom) != s.Y+s.Rail.Bottom {
 			t.Errorf("%s: its rail is %+v, was %+v", s.ID, r, s.Rail)
 		}
-		if seen := p.RailOf(&p.Shelves[i]); seen == nil || float64(seen.Bottom-0) < s.Rail.Bottom-1e-9 || float64(seen.Bottom) > s.Rail.Bottom+1e-9 {
+		if seen := p.RailOf(&p.Shelves[i]); seen == nil || float64(seen.Bottom-0) < s.Rail.Bottom-1e-9 ||
+			float64(seen.Bottom) > s.Rail.Bottom+1e-9 {
 			t.Errorf("%s: from the board it is seen at %v, was at %v", s.ID, seen.Bottom, s.Rail.Bottom)
 		}
 	}
@@ -120,7 +121,8 @@ func TestVersion1Piecemeal(t *testing.T) {
 		p := read(t, `"supports":[{"id":"b1","kind":"braced-bracket","x_mm":500,"braced_bracket":{"width_mm":25,"plate_mm":2,"standard":{"above_mm":200,"below_mm":500},"screw":{"type":"wood-5","length_mm":60},"holes":[{"id":"h","down_mm":-180,"offset_mm":3}]}}]`)
 		b := p.Shelves[0].Supports[0].BracedBracket
 		s := p.Fixtures.Standard(b.Standard)
-		if s == nil || s.X != 500 || s.Bottom != 700 || s.Height != 700 || s.Plate != 2 || s.Screw.Type != "wood-5" || len(s.Holes) != 1 || s.Holes[0].Up != 680 || s.Holes[0].Offset != 3 {
+		if s == nil || s.X != 500 || s.Bottom != 700 || s.Height != 700 || s.Plate != 2 || s.Screw.Type != "wood-5" || len(s.Holes) != 1 ||
+			s.Holes[0].Up != 680 || s.Holes[0].Offset != 3 {
 			t.Errorf("%+v", s)
 		}
 		if len(b.Holes) != 0 || b.Screw.Type != "" {
@@ -148,12 +150,14 @@ func TestVersion1Piecemeal(t *testing.T) {
 }
 
 func TestVersionsThatAreNotKnown(t *testing.T) {
-	for text, want := range map[string]error{`{"version":99}`: ErrVersion, `{"version":0}`: ErrVersion, `{"version":1.5}`: ErrVersion, `{}`: ErrVersion} {
+	for text, want := range map[string]error{`{"version":99}`: ErrVersion, `{"version":0}`: ErrVersion, `{"version":1.5}`: ErrVersion,
+		`{}`: ErrVersion} {
 		if _, err := Upgrade([]byte(text)); !errors.Is(err, want) {
 			t.Errorf("%s: %v", text, err)
 		}
 	}
-	for _, text := range []string{"", "[]", `{"version":"1"}`, `{"version":1,"shelves":[{"y_mm":"nowhere"}]}`, `{"version":1,"shelves":[{"rail":{"bottom_mm":"x"}}]}`} {
+	for _, text := range []string{"", "[]", `{"version":"1"}`, `{"version":1,"shelves":[{"y_mm":"nowhere"}]}`,
+		`{"version":1,"shelves":[{"rail":{"bottom_mm":"x"}}]}`} {
 		if b, err := Upgrade([]byte(text)); err == nil {
 			t.Errorf("%q became %s", text, b)
 		}

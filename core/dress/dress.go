@@ -40,7 +40,8 @@ func Shelf(p *design.Project, i int, key string, newID func() string) (design.Hu
 
 // Outfit is a shelf of a project as its ways see it, with nothing under it yet.
 func Outfit(p *design.Project, s *design.Shelf, newID func() string) *support.Outfit {
-	o := &support.Outfit{Wall: &p.Wall, Inch: p.Units.Length == design.Inches, ID: newID, X: s.X, Y: s.Y, Length: s.Length, Depth: s.Depth, Thickness: s.Thickness}
+	o := &support.Outfit{Wall: &p.Wall, Inch: p.Units.Length == design.Inches, ID: newID, X: s.X, Y: s.Y, Length: s.Length, Depth: s.Depth,
+		Thickness: s.Thickness}
 	if b := s.MakeUp.Hollow; s.MakeUp.Kind == design.Hollow && b != nil {
 		o.Hollow = &support.Hollow{Skin: b.Skin, Front: b.Front, Back: b.Back}
 	}

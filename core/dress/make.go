@@ -68,7 +68,8 @@ const whole = 1e5
 func NewKeepOuts() []wall.KeepOut {
 	return []wall.KeepOut{
 		{Kind: wall.Cable, Width: 30, Height: whole}, {Kind: wall.Pipe, Width: 30, Height: whole}, {Kind: wall.Duct, Width: 150, Height: whole},
-		{Kind: wall.Outlet, Y: 300, Width: 75, Height: 115}, {Kind: wall.Window, Y: 1000, Width: 900, Height: 1000}, {Kind: wall.Door, Width: 800, Height: 2000},
+		{Kind: wall.Outlet, Y: 300, Width: 75, Height: 115}, {Kind: wall.Window, Y: 1000, Width: 900, Height: 1000},
+		{Kind: wall.Door, Width: 800, Height: 2000},
 		{Kind: wall.Rail, Y: 1900, Width: 800, Height: 40}, {Kind: wall.Uneven, Y: 1000, Width: 300, Height: 300},
 	}
 }

@@ -39,7 +39,8 @@ func (m Member) bearing(sh *working.Sheet, symbol string, s Screw) float64 {
 		fe, formula = 11200*m.G*psi, "11200 × G × 0.006895"
 	}
 	if sh.On() {
-		sh.Add(symbol, "bearing strength of the wood; 0.006895 turns psi into MPa", formula, fe, working.Stress, "NDS 12.3.3", working.In("G", m.G, working.Ratio), working.In("D", s.D, working.Length))
+		sh.Add(symbol, "bearing strength of the wood; 0.006895 turns psi into MPa", formula, fe, working.Stress, "NDS 12.3.3",
+			working.In("G", m.G, working.Ratio), working.In("D", s.D, working.Length))
 	}
 	return fe
 }
@@ -89,29 +90,36 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 	}
 	m := modes[best]
 	if sh.On() {
-		sh.Add("qs", "push per mm on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress), working.In("Dr", s.Root, working.Length))
-		sh.Add("qm", "push per mm on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress), working.In("Dr", s.Root, working.Length))
-		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", ms, working.Moment, "TR12", working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))
+		sh.Add("qs", "push per mm on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress),
+			working.In("Dr", s.Root, working.Length))
+		sh.Add("qm", "push per mm on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress),
+			working.In("Dr", s.Root, working.Length))
+		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", ms, working.Moment, "TR12",
+			working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))
 		s.showMode(sh, m.name, m.a, m.b, m.c, qs, qm, ls, lm, g, ms)
 		if m.a != 0 {
-			sh.Add("P"+m.name, "load at which mode "+m.name+" yields, the least of the six", "(−B + √(B² − 4 A C)) / (2 A)", m.p, working.Force, "TR12",
+			sh.Add("P"+m.name, "load at which mode "+m.name+" yields, the least of the six", "(−B + √(B² − 4 A C)) / (2 A)", m.p, working.Force,
+				"TR12",
 				working.In("A", m.a, working.Squared), working.In("B", m.b, working.Length), working.In("C", m.c, working.Moment))
 		} else {
 			sh.Add("P"+m.name, "load at which mode "+m.name+" yields, the least of the six", m.formula, m.p, working.Force, "TR12",
-				working.In("qm", qm, working.Rate), working.In("ℓm", lm, working.Length), working.In("qs", qs, working.Rate), working.In("ℓs", ls, working.Length))
+				working.In("qm", qm, working.Rate), working.In("ℓm", lm, working.Length), working.In("qs", qs, working.Rate),
+				working.In("ℓs", ls, working.Length))
 		}
 	}
 	if on.Mean {
 		z := m.p * 1.5
 		if sh.On() {
-			sh.Add("Zmean", "push across at which the screw would give", "P × 1.5", z, working.Force, "Rule on TR12", working.In("P", m.p, working.Force))
+			sh.Add("Zmean", "push across at which the screw would give", "P × 1.5", z, working.Force, "Rule on TR12",
+				working.In("P", m.p, working.Force))
 		}
 		return z, m.name
 	}
 	rd := s.reduction(m.name, side, main)
 	z := m.p / rd * on.CD
 	if sh.On() {
-		sh.Add("Z", "push across on one "+s.Name, "P / Rd × CD", z, working.Force, "NDS 12.3.1", working.In("P", m.p, working.Force), working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio))
+		sh.Add("Z", "push across on one "+s.Name, "P / Rd × CD", z, working.Force, "NDS 12.3.1", working.In("P", m.p, working.Force),
+			working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio))
 	}
 	return z, m.name
 }

@@ -29,7 +29,8 @@ func Withdrawal(sh *working.Sheet, s Screw, g, thread float64, on material.Basis
 	}
 	w := k * base * perInch * thread * cd
 	if sh.On() {
-		sh.Add(symbol, "pull out of the wood on one "+s.Name+"; k is in lb per inch, 0.1751 turns that into N/mm", formula, w, working.Force, source,
+		sh.Add(symbol, "pull out of the wood on one "+s.Name+"; k is in lb per inch, 0.1751 turns that into N/mm", formula, w, working.Force,
+			source,
 			working.In("k", k, working.Ratio), working.In("G", g, working.Ratio), working.In("D", s.D, working.Length),
 			working.In("thread", thread, working.Length), working.In("CD", cd, working.Ratio))
 	}
@@ -48,8 +49,10 @@ func PullThrough(sh *working.Sheet, head, g, t float64, on material.Basis) float
 	thick := min(t, 2.5*head)
 	h := 690 * math.Pi * (head / inch) * g * g * (thick / inch) * pound * by
 	if sh.On() {
-		sh.Add(symbol, "pull that draws the head through the piece; 690 is in psi, 4.448 turns lb into N", "690 × π × (DH / 25.4) × G² × (t / 25.4) × 4.448 × factor", h, working.Force, source,
-			working.In("DH", head, working.Length), working.In("G", g, working.Ratio), working.In("t, at most 2.5 DH", thick, working.Length), working.In("factor", by, working.Ratio))
+		sh.Add(symbol, "pull that draws the head through the piece; 690 is in psi, 4.448 turns lb into N",
+			"690 × π × (DH / 25.4) × G² × (t / 25.4) × 4.448 × factor", h, working.Force, source,
+			working.In("DH", head, working.Length), working.In("G", g, working.Ratio), working.In("t, at most 2.5 DH", thick, working.Length),
+			working.In("factor", by, working.Ratio))
 	}
 	return h
 }
@@ -95,9 +98,11 @@ func Together(sh *working.Sheet, v, t, z, w float64) float64 {
 	}
 	u := v*v/p/z + t*t/p/w
 	if sh.On() {
-		sh.Add("P", "push across and pull together", "√(V² + T²)", p, working.Force, "NDS 12.4.1", working.In("V", v, working.Force), working.In("T", t, working.Force))
+		sh.Add("P", "push across and pull together", "√(V² + T²)", p, working.Force, "NDS 12.4.1", working.In("V", v, working.Force),
+			working.In("T", t, working.Force))
 		sh.Add("used", "part of what the fastener can take", "(V² / P) / Z + (T² / P) / T′", u, working.Ratio, "NDS 12.4.1",
-			working.In("V", v, working.Force), working.In("T", t, working.Force), working.In("P", p, working.Force), working.In("Z", z, working.Force), working.In("T′", w, working.Force))
+			working.In("V", v, working.Force), working.In("T", t, working.Force), working.In("P", p, working.Force),
+			working.In("Z", z, working.Force), working.In("T′", w, working.Force))
 	}
 	return u
 }

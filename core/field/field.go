@@ -114,7 +114,8 @@ func fieldsOf(t reflect.Type) []tagged {
 			continue
 		}
 		byName[name] = i
-		g := tagged{index: i, name: name, embedded: f.Anonymous && name == "", tag: f.Tag, bounds: bounds(t, f, "range"), count: bounds(t, f, "count")}
+		g := tagged{index: i, name: name, embedded: f.Anonymous && name == "", tag: f.Tag, bounds: bounds(t, f, "range"),
+			count: bounds(t, f, "count")}
 		if f.Type.Kind() == reflect.String && f.Type.Implements(chooser) {
 			for _, c := range reflect.Zero(f.Type).Interface().(Chooser).Choices() {
 				g.choices = append(g.choices, c.Key)

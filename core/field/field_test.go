@@ -98,7 +98,8 @@ func TestGroupsAreWhatTheScreenShows(t *testing.T) {
 			got = append(got, s.Path+" "+string(s.Kind))
 		}
 	}
-	want := []string{"# ", "kind choice", "wide_mm length", "maybe_mm length", "blue_mm length", "# Screws", "count count", "glued yes", "spots places", "# Partpart", "part.kind choice", "part.left_mm length"}
+	want := []string{"# ", "kind choice", "wide_mm length", "maybe_mm length", "blue_mm length", "# Screws", "count count", "glued yes",
+		"spots places", "# Partpart", "part.kind choice", "part.left_mm length"}
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("shown:\n%q\nwant:\n%q", got, want)
 	}

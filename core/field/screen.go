@@ -28,7 +28,8 @@ const (
 
 // Choices lists them.
 func (Kind) Choices() []Choice {
-	return Choose("length", "", "fine", "", "mass", "", "count", "", "number", "", "degrees", "", "choice", "", "yes", "", "wood", "", "places", "", "rows", "", "special", "")
+	return Choose("length", "", "fine", "", "mass", "", "count", "", "number", "", "degrees", "", "choice", "", "yes", "", "wood", "",
+		"places", "", "rows", "", "special", "")
 }
 
 // Shown is one field as the screen shows it. Path leads to it from the part that was

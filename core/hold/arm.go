@@ -48,9 +48,11 @@ func (m Arm) HoldsDown() bool { return m.Screws != nil && m.grip().Holds }
 // Link is the board tipping off a loose arm, or its screws.
 func (m Arm) Link() Link {
 	if m.HoldsDown() {
-		return Link{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength, Name: "screws into the board", Use: m.Held}
+		return Link{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
+			Name: "screws into the board", Use: m.Held}
 	}
-	return Link{Part: "board", Mode: "tipping", Goes: Tips, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength, Name: "board on the arm", Use: m.Tips}
+	return Link{Part: "board", Mode: "tipping", Goes: Tips, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
+		Name: "board on the arm", Use: m.Tips}
 }
 
 // Notes cautions about a short arm, and screws that are too short or too long.
@@ -64,7 +66,8 @@ func (m Arm) Notes() []string {
 	}
 	switch g := m.grip(); {
 	case !g.Holds:
-		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0)))
+		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0),
+			quantity.Decimal(g.Least, 0)))
 	case g.Through:
 		out = append(out, "the screws into the board come out of its top")
 	}
@@ -77,7 +80,8 @@ func (m Arm) Tips(sh *working.Sheet, a Action) Use {
 	}
 	u := a.Arm() / m.Reach
 	if sh.On() {
-		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a", u, working.Ratio, "statics",
+		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a",
+			u, working.Ratio, "statics",
 			working.In("e", a.Arm(), working.Length), working.In("a", m.Reach, working.Length))
 	}
 	return Use{Used: u, How: "tips off the front"}
@@ -92,9 +96,12 @@ func (m Arm) Held(sh *working.Sheet, a Action) Use {
 	pull := lift / float64(b.Count)
 	takes := min(fastener.Withdrawal(sh, s, m.Set.Board.G(), grip.Thread, m.Set.Bases[a.Case]), fastener.Steel(sh, s, m.Set.Bases[a.Case]))
 	if sh.On() {
-		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length),
-			working.In("a", m.Reach, working.Length), working.In("z", float64(b.FromWall), working.Length), working.In("n", float64(b.Count), working.Ratio))
-		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force), working.In("min(W, N)", takes, working.Force))
+		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force),
+			working.In("e", a.Arm(), working.Length),
+			working.In("a", m.Reach, working.Length), working.In("z", float64(b.FromWall), working.Length),
+			working.In("n", float64(b.Count), working.Ratio))
+		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force),
+			working.In("min(W, N)", takes, working.Force))
 	}
 	return Use{Used: pull / takes, How: "pull out of the board"}
 }

@@ -76,7 +76,8 @@ func (h *Heel) Press(sh *working.Sheet, a Action) Use {
 		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s mm of wall pressed", quantity.Decimal(h.peak, 1)),
 			"max over a of fb × b × a × Σ(y − a/2)² / Σ(y − a/2)", h.capacity, working.Moment, "heel rule (Rule, from statics)",
 			working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length), working.In("a", h.peak, working.Length))
-		sh.Add("used", "part of it in use", "M / Mheel", u, working.Ratio, "", working.In("M", math.Abs(a.M), working.Moment), working.In("Mheel", h.capacity, working.Moment))
+		sh.Add("used", "part of it in use", "M / Mheel", u, working.Ratio, "", working.In("M", math.Abs(a.M), working.Moment),
+			working.In("Mheel", h.capacity, working.Moment))
 	}
 	return Use{Used: u, How: "crushes under the heel"}
 }

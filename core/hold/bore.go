@@ -40,7 +40,8 @@ func Splitting(sh *working.Sheet, b, h, he float64, on material.Basis) float64 {
 	f := 14 * b * math.Sqrt(he/(1-he/h)) * by
 	if sh.On() {
 		sh.Add("F90", "force that splits it, he from the loaded edge to the farthest fastener", formula, f, working.Force, "EC5 8.1.4",
-			working.In("b", b, working.Length), working.In("he", he, working.Length), working.In("h", h, working.Length), working.In("CD", on.CD, working.Ratio))
+			working.In("b", b, working.Length), working.In("he", he, working.Length), working.In("h", h, working.Length),
+			working.In("CD", on.CD, working.Ratio))
 	}
 	return f
 }

@@ -29,7 +29,8 @@ const (
 
 // Choices lists what may go.
 func (Goes) Choices() []field.Choice {
-	return field.Choose("bends", "bending", "shears", "shear", "crushes", "bearing", "splits", "splitting", "twists", "twist", "sags", "stiffness", "tips", "tipping", "slips", "slipping",
+	return field.Choose("bends", "bending", "shears", "shear", "crushes", "bearing", "splits", "splitting", "twists", "twist", "sags",
+		"stiffness", "tips", "tipping", "slips", "slipping",
 		"opens", "joint", "draws", "withdrawal and lateral", "past-rating", "maker's rating", "stands", "holds or not")
 }
 
@@ -50,7 +51,8 @@ const (
 
 // Choices lists what may give.
 func (Of) Choices() []field.Choice {
-	return field.Choose("wood", "wood", "panel", "panel", "glue", "glue", "lining", "lining", "masonry", "masonry", "steel", "steel", "fastener", "fastener", "anchor", "anchor")
+	return field.Choose("wood", "wood", "panel", "panel", "glue", "glue", "lining", "lining", "masonry", "masonry", "steel", "steel",
+		"fastener", "fastener", "anchor", "anchor")
 }
 
 // StuffOf is what a board is made of.

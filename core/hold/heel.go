@@ -105,8 +105,10 @@ func (h Heel) Pull(sh *working.Sheet, m, y float64) float64 {
 	if sh.On() {
 		sh.Add("a", "height of wall that the heel presses on", "ΣT / (fb × b)", a, working.Length, "heel rule (Rule, from statics)",
 			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length))
-		sh.Add("T", "pull on this one, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force, "heel rule (Rule, from statics)",
-			working.In("M", m, working.Moment), working.In("y", y, working.Length), working.In("a", a, working.Length), working.In("Σ(y − a/2)²", s2, working.Area))
+		sh.Add("T", "pull on this one, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force,
+			"heel rule (Rule, from statics)",
+			working.In("M", m, working.Moment), working.In("y", y, working.Length), working.In("a", a, working.Length),
+			working.In("Σ(y − a/2)²", s2, working.Area))
 	}
 	return t
 }

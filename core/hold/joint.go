@@ -31,7 +31,8 @@ const (
 
 // Choices lists the joints.
 func (JointKind) Choices() []field.Choice {
-	return field.Choose("half-lap", "half-lap", "tenon", "tenon, loose or cut", "mitre", "mitre with splines", "dowels", "dowels", "gusset", "screwed gussets", "screws", "screws side by side", "bolts", "bolts", "behind", "screws from behind", "butt", "butted")
+	return field.Choose("half-lap", "half-lap", "tenon", "tenon, loose or cut", "mitre", "mitre with splines", "dowels", "dowels", "gusset",
+		"screwed gussets", "screws", "screws side by side", "bolts", "bolts", "behind", "screws from behind", "butt", "butted")
 }
 
 // JointKinds lists them.
@@ -79,7 +80,8 @@ func (j *Joint) Validate(p *problem.List) {
 	case j.usesScrews() && j.Screw == nil:
 		p.Add("screw", "its fastener is missing")
 	case j.usesScrews():
-		if want, is := fastener.Bolt, j.Screw.Screw().Kind; (j.Kind == BoltJoint) != (is == want) || is == fastener.Anchor || is == fastener.Drywall {
+		if want, is := fastener.Bolt, j.Screw.Screw().Kind; (j.Kind == BoltJoint) != (is == want) || is == fastener.Anchor ||
+			is == fastener.Drywall {
 			p.Add("screw.type", "%q does not belong in this joint", j.Screw.Type)
 		}
 	}
@@ -109,14 +111,16 @@ const NoGlue = "end-grain glue counts for nothing"
 
 // Link is the joint as a link; of gives its force from an action.
 func (j *Jointed) Link(part string, of func(sh *working.Sheet, a Action) Load) Link {
-	return Link{Part: part, Mode: "joint", Goes: Opens, Of: j.Of(j.Wood), Role: RoleJoint, Kind: Strength, Name: j.called(), Use: func(sh *working.Sheet, a Action) Use {
-		return j.Use(sh, of(sh, a), j.Set.Bases[a.Case])
-	}}
+	return Link{Part: part, Mode: "joint", Goes: Opens, Of: j.Of(j.Wood), Role: RoleJoint, Kind: Strength, Name: j.called(),
+		Use: func(sh *working.Sheet, a Action) Use {
+			return j.Use(sh, of(sh, a), j.Set.Bases[a.Case])
+		}}
 }
 
 // called is what a person calls the joint.
 func (j *Jointed) called() string {
-	return map[JointKind]string{ScrewJoint: "screws of the joint", BoltJoint: "bolts of the joint", GussetJoint: "gussets", DowelJoint: "dowels of the joint",
+	return map[JointKind]string{ScrewJoint: "screws of the joint", BoltJoint: "bolts of the joint", GussetJoint: "gussets",
+		DowelJoint: "dowels of the joint",
 		TenonJoint: "tenon", LapJoint: "half-lap", MitreJoint: "mitre", ButtJoint: "butt joint", BehindJoint: "screws from behind"}[j.Kind]
 }
 
@@ -171,7 +175,8 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	} else {
 		g := s.Grip(side.Length, 0, main.Length)
 		if main.Length = g.Bearing; !g.Holds {
-			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0),
+				quantity.Decimal(g.Least, 0))}
 		}
 	}
 	v := math.Hypot(f.V, f.H)
@@ -181,7 +186,8 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	}
 	z, _ := fastener.Lateral(sh, s, side, main, 0, on)
 	if sh.On() {
-		sh.Add("used", "part of what one of them takes", "F / Z", worst/z, working.Ratio, "", working.In("F", worst, working.Force), working.In("Z", z, working.Force))
+		sh.Add("used", "part of what one of them takes", "F / Z", worst/z, working.Ratio, "", working.In("F", worst, working.Force),
+			working.In("Z", z, working.Force))
 	}
 	return Use{Used: worst / z, How: "bend and crush the wood"}
 }
@@ -197,7 +203,8 @@ func (j *Jointed) dowels(sh *working.Sheet, f Load, on material.Basis) Use {
 	}
 	arm := j.Wood.Board(j.Width, j.Arm)
 	d := float64(j.D)
-	takes := joint.Dowel(sh, d, float64(j.Deep), j.Made.Board(d, d).Shear(nil, material.Basis{Mean: true}), arm.Shear(nil, material.Basis{Mean: true}), true, on)
+	takes := joint.Dowel(sh, d, float64(j.Deep), j.Made.Board(d, d).Shear(nil, material.Basis{Mean: true}),
+		arm.Shear(nil, material.Basis{Mean: true}), true, on)
 	shear := n * math.Pi / 4 * d * d / 4 * 3 * j.Made.Board(d, d).Shear(sh, on)
 	var levers []float64
 	top := 0.0
@@ -212,8 +219,10 @@ func (j *Jointed) dowels(sh *working.Sheet, f Load, on material.Basis) Use {
 	t := h.Pull(sh, m, top) + math.Abs(f.H)/n
 	u := t/takes + math.Abs(f.V)/shear
 	if sh.On() {
-		sh.Add("used", "part of what the upper dowel takes; all of them share the push across", "T / Fw + V / Zd", u, working.Ratio, "engineering basis; Rule for the shear",
-			working.In("T", t, working.Force), working.In("Fw", takes, working.Force), working.In("V", math.Abs(f.V), working.Force), working.In("Zd", shear, working.Force))
+		sh.Add("used", "part of what the upper dowel takes; all of them share the push across", "T / Fw + V / Zd", u, working.Ratio,
+			"engineering basis; Rule for the shear",
+			working.In("T", t, working.Force), working.In("Fw", takes, working.Force), working.In("V", math.Abs(f.V), working.Force),
+			working.In("Zd", shear, working.Force))
 	}
 	return Use{Used: u, How: "pull out"}
 }
@@ -231,7 +240,8 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 	bend := m / (t * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("bend", "part of the tenon's own bending strength", "M / (t × h² / 6 × Fb)", bend, working.Ratio, "statics",
-			working.In("M", m, working.Moment), working.In("t", t, working.Length), working.In("h", h, working.Length), working.In("Fb", fb, working.Stress))
+			working.In("M", m, working.Moment), working.In("t", t, working.Length), working.In("h", h, working.Length),
+			working.In("Fb", fb, working.Stress))
 	}
 	side, how := 0.0, "shear in the glue of their cheeks"
 	if j.Glued {
@@ -239,7 +249,8 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 		fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
 		side = tau / fr
 		if sh.On() {
-			sh.Add("glue", "part of what the glue on both cheeks takes", "τ / Fr", side, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fr", fr, working.Stress))
+			sh.Add("glue", "part of what the glue on both cheeks takes", "τ / Fr", side, working.Ratio, "", working.In("τ", tau, working.Stress),
+				working.In("Fr", fr, working.Stress))
 		}
 	} else {
 		if f.H > 0 {
@@ -250,7 +261,8 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 		side, how = q/fe, "crushes its mortise"
 		if sh.On() {
 			sh.Add("bears", "part of what the mortise takes at its mouth", "(4 × V / L + 6 × M / L²) / t / ("+by+")", side, working.Ratio, "statics",
-				working.In("V", v, working.Force), working.In("L", l, working.Length), working.In("M", m, working.Moment), working.In("t", t, working.Length), working.In(by, fe, working.Stress))
+				working.In("V", v, working.Force), working.In("L", l, working.Length), working.In("M", m, working.Moment),
+				working.In("t", t, working.Length), working.In(by, fe, working.Stress))
 		}
 	}
 	u := max(bend, side)
@@ -258,7 +270,8 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 		how = "breaks at the shoulder"
 	}
 	if sh.On() {
-		sh.Add("used", "the worse of both", "max", u, working.Ratio, "", working.In("bend", bend, working.Ratio), working.In("side", side, working.Ratio))
+		sh.Add("used", "the worse of both", "max", u, working.Ratio, "", working.In("bend", bend, working.Ratio),
+			working.In("side", side, working.Ratio))
 	}
 	return Use{Used: u, How: how}
 }
@@ -271,7 +284,8 @@ func (j *Jointed) lap(sh *working.Sheet, f Load, on material.Basis) Use {
 	tau := joint.Lap(sh, j.Back, j.Arm, math.Abs(f.M), math.Hypot(f.V, f.H))
 	fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
 	if sh.On() {
-		sh.Add("used", "part of what the glue takes", "τ / Fr", tau/fr, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fr", fr, working.Stress))
+		sh.Add("used", "part of what the glue takes", "τ / Fr", tau/fr, working.Ratio, "", working.In("τ", tau, working.Stress),
+			working.In("Fr", fr, working.Stress))
 	}
 	return Use{Used: tau / fr, How: "shears in its glue"}
 }
@@ -294,7 +308,8 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 	}
 	takes := min(0.75*fastener.Withdrawal(sh, s, j.Wood.Board(j.Width, j.Arm).G(), g.Thread, on), fastener.Steel(sh, s, on),
 		HeadThrough(sh, *j.Screw, Wooden("upright", up, j.Back, true), on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.Back, Across: true}, fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
+	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.Back, Across: true},
+		fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
 	z *= 0.67
 	var levers []float64
 	top := 0.0
@@ -304,7 +319,8 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 	h := NewHeel(levers, j.Width, up.Bearing(nil, on))
 	t := h.Pull(sh, math.Abs(f.M), top) + math.Abs(f.H)/n
 	if sh.On() {
-		sh.Add("T′", "pull that one takes in end grain: the least of 0.75 W, steel and washer", "min(0.75 W, N, B)", takes, working.Force, "NDS 12.2.1.4")
+		sh.Add("T′", "pull that one takes in end grain: the least of 0.75 W, steel and washer", "min(0.75 W, N, B)", takes, working.Force,
+			"NDS 12.2.1.4")
 		sh.Add("Zend", "push across in end grain", "0.67 × Z", z, working.Force, "NDS 12.5.2", working.In("Z", z/0.67, working.Force))
 	}
 	return Use{Used: fastener.Together(sh, math.Abs(f.V)/n, t, z, takes), How: "pull out of the end grain"}

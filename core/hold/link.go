@@ -56,7 +56,9 @@ const (
 // Choices lists the roles, from the contents to the wall.
 func (Role) Choices() []field.Choice {
 	return field.Choose("standing", "stands",
-		"bends", "board bends", "shears", "board shears", "sags", "board sags", "bears", "board bears", "tips", "stays on", "bar", "what reaches out", "bore", "where it sits", "droop", "front droops", "joint", "joint", "unhooks", "hooked on", "rail", "piece on the wall", "near", "fasteners", "others", "the others", "heel", "under the heel", "behind", "into the wall")
+		"bends", "board bends", "shears", "board shears", "sags", "board sags", "bears", "board bears", "tips", "stays on", "bar",
+		"what reaches out", "bore", "where it sits", "droop", "front droops", "joint", "joint", "unhooks", "hooked on", "rail",
+		"piece on the wall", "near", "fasteners", "others", "the others", "heel", "under the heel", "behind", "into the wall")
 }
 
 // Roles lists them, from the contents to the wall.

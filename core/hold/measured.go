@@ -19,7 +19,8 @@ type Measured struct {
 func (m *Measured) Validate(p *problem.List) {
 	field.Check(p, m)
 	if m.D != 0 && m.Root > m.D {
-		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1), quantity.Decimal(float64(m.D), 1))
+		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1),
+			quantity.Decimal(float64(m.D), 1))
 	}
 }
 

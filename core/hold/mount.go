@@ -41,7 +41,8 @@ const sameColumn = 25
 
 // NewMount puts a piece up. alone makes one column of all; else each stud's
 // fasteners are one, and press is the length of the piece that bears there.
-func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float64, alone bool, press func(xs []float64, i int) float64) Mount {
+func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float64, alone bool,
+	press func(xs []float64, i int) float64) Mount {
 	m := Mount{Set: s, fix: fix, name: name, Holes: holes, Low: low, High: high}
 	for i := range holes {
 		h := &holes[i]
@@ -95,7 +96,8 @@ func (m *Mount) across(sh *working.Sheet, c *StudColumn, l Pulled, d *Drilled) f
 	n := float64(len(c.Holes))
 	v := math.Abs(l.V) / n
 	if sh.On() {
-		sh.Add("V", "push across on each one of the "+fmt.Sprint(len(c.Holes))+" that hold here", "R / n", v, working.Force, "statics", working.In("R", math.Abs(l.V), working.Force), working.In("n", n, working.Ratio))
+		sh.Add("V", "push across on each one of the "+fmt.Sprint(len(c.Holes))+" that hold here", "R / n", v, working.Force, "statics",
+			working.In("R", math.Abs(l.V), working.Force), working.In("n", n, working.Ratio))
 	}
 	if l.Turn == 0 {
 		return v
@@ -112,8 +114,10 @@ func (m *Mount) across(sh *working.Sheet, c *StudColumn, l Pulled, d *Drilled) f
 	}
 	side := math.Abs(l.Turn) * math.Abs(d.Y-mean) / sum
 	if sh.On() {
-		sh.Add("Vt", "and sideways, as one column alone keeps the piece from swinging", "√(V² + (Mt × y / Σy²)²)", math.Hypot(v, side), working.Force, "statics, polar group",
-			working.In("V", v, working.Force), working.In("Mt", l.Turn, working.Moment), working.In("y", math.Abs(d.Y-mean), working.Length), working.In("Σy²", sum, working.Area))
+		sh.Add("Vt", "and sideways, as one column alone keeps the piece from swinging", "√(V² + (Mt × y / Σy²)²)", math.Hypot(v, side),
+			working.Force, "statics, polar group",
+			working.In("V", v, working.Force), working.In("Mt", l.Turn, working.Moment), working.In("y", math.Abs(d.Y-mean), working.Length),
+			working.In("Σy²", sum, working.Area))
 	}
 	return math.Hypot(v, side)
 }
@@ -159,7 +163,8 @@ func (m *Mount) Press(sh *working.Sheet, c *StudColumn, l Pulled) Use {
 // Behind is whether anything of it holds at all.
 func (m *Mount) Behind(sh *working.Sheet) Use {
 	if sh.On() {
-		sh.Add("n", m.fix.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(m.Holes)), float64(m.Hold), working.Ratio, "NDS 12.1.5; the wall as measured")
+		sh.Add("n", m.fix.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(m.Holes)),
+			float64(m.Hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
 	return BehindUse(m.Holes, m.Hold)
 }
@@ -171,13 +176,16 @@ func (m *Mount) PlateLinks(turn func(sh *working.Sheet, a Action) Pulled) []Link
 	if m.Hold > 0 {
 		c := &m.Columns[0]
 		out = append(out,
-			Link{Part: "screws", Mode: "pull", Goes: Draws, Of: m.fix.Of(), Role: RoleNear, Kind: Strength, Name: m.fix.Noun() + "s of the " + m.name, NoMean: m.fix.NoMean(),
+			Link{Part: "screws", Mode: "pull", Goes: Draws, Of: m.fix.Of(), Role: RoleNear, Kind: Strength,
+				Name: m.fix.Noun() + "s of the " + m.name, NoMean: m.fix.NoMean(),
 				Use: func(sh *working.Sheet, a Action) Use { return m.Worst(sh, c, turn(sh, a)) }},
-			Link{Part: m.name, Mode: "heel", Goes: Crushes, Of: m.Set.LinedWith(), Role: RoleHeel, Kind: Strength, Name: m.Set.HeelName(), NoMean: NoWallMean,
-				Use: func(sh *working.Sheet, a Action) Use { return m.Press(sh, c, turn(sh, a)) }})
+			Link{Part: m.name, Mode: "heel", Goes: Crushes, Of: m.Set.LinedWith(), Role: RoleHeel, Kind: Strength, Name: m.Set.HeelName(),
+				NoMean: NoWallMean,
+				Use:    func(sh *working.Sheet, a Action) Use { return m.Press(sh, c, turn(sh, a)) }})
 	}
-	return append(out, Link{Part: "screws", Mode: "behind", Goes: Stands, Of: m.fix.Of(), Role: RoleBehind, Kind: Gate, Name: m.Set.IntoName(m.fix),
-		Use: func(sh *working.Sheet, _ Action) Use { return m.Behind(sh) }})
+	return append(out, Link{Part: "screws", Mode: "behind", Goes: Stands, Of: m.fix.Of(), Role: RoleBehind, Kind: Gate,
+		Name: m.Set.IntoName(m.fix),
+		Use:  func(sh *working.Sheet, _ Action) Use { return m.Behind(sh) }})
 }
 
 const NoWallMean = "no mean strength is known for the wall under the heel"
@@ -223,7 +231,8 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 
 // holeFacts says of a fastener what is in what it holds by.
 func (m *Mount) holeFacts(g *Geometry, h *Hole) {
-	g.Facts = append(g.Facts, Fact{Name: "of the " + m.fix.Noun() + " in the " + m.Set.BehindName(m.fix), Value: h.In, Kind: "length", Bad: h.In < h.Least})
+	g.Facts = append(g.Facts, Fact{Name: "of the " + m.fix.Noun() + " in the " + m.Set.BehindName(m.fix), Value: h.In, Kind: "length",
+		Bad: h.In < h.Least})
 	g.Facts = append(g.Facts, Long("needs", h.Least), Pulls("one takes a pull of", h.Takes))
 }
 
@@ -250,9 +259,11 @@ func (s *Site) Crowd(holes []Drilled, name string, from, to, low, high float64) 
 		got = math.Round(got*10) / 10
 		switch {
 		case got < least/2:
-			holes[i].split = fmt.Sprintf("is %s mm from %s of the %s and needs %s, or it splits", quantity.Decimal(got, 1), where, name, quantity.Decimal(least, 0))
+			holes[i].split = fmt.Sprintf("is %s mm from %s of the %s and needs %s, or it splits", quantity.Decimal(got, 1), where, name,
+				quantity.Decimal(least, 0))
 		case got < least && caution == "":
-			caution = fmt.Sprintf("a %s is %s mm from %s of the %s: %s is usual, or it may split", holes[i].fix.Noun(), quantity.Decimal(got, 1), where, name, quantity.Decimal(least, 0))
+			caution = fmt.Sprintf("a %s is %s mm from %s of the %s: %s is usual, or it may split", holes[i].fix.Noun(), quantity.Decimal(got, 1),
+				where, name, quantity.Decimal(least, 0))
 		}
 	}
 	for i := range holes {

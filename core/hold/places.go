@@ -51,7 +51,8 @@ func (m Arm) Draw(g *Geometry, width float64) {
 	}
 	r, top := m.Screws.Screw().D/2, float64(m.Screws.Length)-m.Thick
 	for _, at := range m.Screws.Places(width) {
-		g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: Box(at.X-r, -m.Thick, at.X+r, top), Front: Box(at.Y-r, -m.Thick, at.Y+r, top)})
+		g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: Box(at.X-r, -m.Thick, at.X+r, top),
+			Front: Box(at.Y-r, -m.Thick, at.Y+r, top)})
 	}
 }
 

@@ -14,8 +14,9 @@ import (
 
 // driven is a fixing through 38 mm of cherry into a stud, behind 12.7 mm of lining.
 func driven(f Fixing) Drilled {
-	s := Site{X: 500, Underside: 1200, Bases: BasesFor(material.Changing), Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
-		Studs: []wall.Stud{{ID: "a", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}}}
+	s := Site{X: 500, Underside: 1200, Bases: BasesFor(material.Changing),
+		Wall: &wall.Wall{Length: 2000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7},
+			Studs: []wall.Stud{{ID: "a", X: 500, Width: 38, Depth: 89, Wood: "spruce-pine-fir"}}}}
 	cherry, _ := material.WoodOf("black-cherry")
 	clear, _ := material.GradeOf("clear")
 	return s.Drill("h", 500, 0, f, Wooden("strip", material.Board{Wood: cherry, Grade: clear, Width: 60, Thickness: 38}, 38, true))
@@ -91,7 +92,8 @@ func TestASlantedScrew(t *testing.T) {
 
 func TestOnesOwnMeasuresCount(t *testing.T) {
 	on := material.Basis{CD: 1}
-	usual, mine := driven(Fixing{Type: "wood-6mm", Length: 100}), driven(Fixing{Type: "wood-6mm", Length: 100, Own: &Measured{D: 5, Root: 3.2}})
+	usual, mine := driven(Fixing{Type: "wood-6mm", Length: 100}),
+		driven(Fixing{Type: "wood-6mm", Length: 100, Own: &Measured{D: 5, Root: 3.2}})
 	if mine.Screw.D != 5 || mine.Screw.Root != 3.2 || mine.Screw.D == usual.Screw.D {
 		t.Errorf("%+v, measured 5 over the thread", mine.Screw)
 	}
@@ -122,7 +124,8 @@ func TestABetterLengthIsAsMuchBetterAsItSays(t *testing.T) {
 			}
 			e := driven(Fixing{Type: typ, Length: quantity.Length(longer)})
 			on := material.Basis{CD: 1}
-			a, b := fastener.Withdrawal(nil, d.Screw, d.stud().G, d.Grip.Thread, on), fastener.Withdrawal(nil, e.Screw, e.stud().G, e.Grip.Thread, on)
+			a, b := fastener.Withdrawal(nil, d.Screw, d.stud().G, d.Grip.Thread, on),
+				fastener.Withdrawal(nil, e.Screw, e.stud().G, e.Grip.Thread, on)
 			if !e.Counts() || !near(b/a, times, 1e-9) || times < 1.1 {
 				t.Errorf("%s of %v mm: %v would hold %v times, it does %v (%s)", typ, length, longer, times, b/a, e.Why())
 			}

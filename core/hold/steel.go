@@ -1,6 +1,8 @@
 package hold
 
 import (
+	"fmt"
+
 	"aguante/core/field"
 	"aguante/core/working"
 )
@@ -45,9 +47,9 @@ func (s Steel) Yield() float64 {
 // Bending is the stress that a bar of it takes in bending, MPa, and how that is said.
 func (s Steel) Bending(c Case) (float64, string) {
 	if c == Break {
-		return steelBreaks * s.Yield(), "1.1 × Fy"
+		return steelBreaks * s.Yield(), fmt.Sprintf("%g × Fy", steelBreaks)
 	}
-	return s.Yield() / steelSafety, "Fy / 1.67"
+	return s.Yield() / steelSafety, fmt.Sprintf("Fy / %g", steelSafety)
 }
 
 // Bar writes the moment m against what a bar of modulus z takes, and returns how
@@ -56,13 +58,17 @@ func (s Steel) Bar(sh *working.Sheet, m, z float64, c Case) float64 {
 	f, by := s.Bending(c)
 	limit := f * z
 	if sh.On() {
-		sh.Add("Mbar", "moment that the bar takes", by+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy", working.In("Fy", s.Yield(), working.Stress), working.In("Z", z, working.Modulus))
-		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mbar", limit, working.Moment))
+		sh.Add("Mbar", "moment that the bar takes", by+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy",
+			working.In("Fy", s.Yield(), working.Stress), working.In("Z", z, working.Modulus))
+		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment),
+			working.In("Mbar", limit, working.Moment))
 	}
 	return m / limit
 }
 
-// assumed says what is taken of a steel that nobody has named.
-func (s Steel) assumed(what string) string {
-	return what + " of no stated grade, 205 MPa"
+// Assumed notes what is taken of a thing of a steel that nobody has named: "the bar is".
+func (s Steel) Assumed(n *Notes, what string) {
+	if s == Unmarked {
+		n.Assumed = append(n.Assumed, fmt.Sprintf("%s mild steel of no stated grade, %g MPa", what, unmarkedFy))
+	}
 }

@@ -63,27 +63,30 @@ func (f *finder) places() []change {
 			if d := math.Abs(float64(s.Supports[i].X) - x); d > 500 || !moves(&s.Supports[i]) {
 				continue
 			}
-			out = append(out, change{"move", fmt.Sprintf("Move %s %d to the stud at %s", noun, n, f.say(x)), 1, support.Everything, func(h *design.Hung) bool {
-				return move(h, id, quantity.Length(x))
-			}})
+			out = append(out, change{"move", fmt.Sprintf("Move %s %d to the stud at %s", noun, n, f.say(x)), 1, support.Everything,
+				func(h *design.Hung) bool {
+					return move(h, id, quantity.Length(x))
+				}})
 		}
 		if len(s.Supports) > 0 && moves(&s.Supports[0]) && !f.between() {
 			noun := s.Supports[0].Way().Noun()
-			out = append(out, change{"more", fmt.Sprintf("One more %s, on the stud at %s", noun, f.say(x)), 3, support.Everything, func(h *design.Hung) bool {
-				return f.more(h, 0, quantity.Length(x))
-			}})
+			out = append(out, change{"more", fmt.Sprintf("One more %s, on the stud at %s", noun, f.say(x)), 3, support.Everything,
+				func(h *design.Hung) bool {
+					return f.more(h, 0, quantity.Length(x))
+				}})
 		}
 	}
 	if f.between() {
 		noun := s.Supports[0].Way().Noun()
-		out = append(out, change{"more", "One more " + noun + " between every two", 3, support.TheSupport | support.TheWall, func(h *design.Hung) bool {
-			s := &h.Shelf
-			slices.SortFunc(s.Supports, func(a, b design.Support) int { return cmp.Compare(a.X, b.X) })
-			for i := range len(s.Supports) - 1 {
-				f.more(h, i, (s.Supports[i].X+s.Supports[i+1].X)/2)
-			}
-			return len(s.Supports) <= 24
-		}})
+		out = append(out, change{"more", "One more " + noun + " between every two", 3, support.TheSupport | support.TheWall,
+			func(h *design.Hung) bool {
+				s := &h.Shelf
+				slices.SortFunc(s.Supports, func(a, b design.Support) int { return cmp.Compare(a.X, b.X) })
+				for i := range len(s.Supports) - 1 {
+					f.more(h, i, (s.Supports[i].X+s.Supports[i+1].X)/2)
+				}
+				return len(s.Supports) <= 24
+			}})
 	}
 	return out
 }
@@ -92,7 +95,8 @@ func (f *finder) places() []change {
 // matter to them: a rail carries them.
 func (f *finder) between() bool {
 	s := f.shelf()
-	return len(s.Supports) > 0 && s.Rail != "" && len(s.Supports[0].Way().Fixings()) == 0 && support.Placeable(s.Supports[0].Way()) && s.Supports[0].Pin != nil
+	return len(s.Supports) > 0 && s.Rail != "" && len(s.Supports[0].Way().Fixings()) == 0 && support.Placeable(s.Supports[0].Way()) &&
+		s.Supports[0].Pin != nil
 }
 
 // move puts a support, and a standard that it clips into, at a place.
@@ -129,23 +133,26 @@ func (f *finder) board() []change {
 			if !ok || slices.Contains(s.Board.Woods, key) {
 				continue
 			}
-			out = append(out, change{"wood", "A board of " + lower(st.Name()), 5, support.TheBoard | support.TheSupport, onShelf(func(s *design.Shelf) bool {
-				s.Board.Woods, s.Board.Tested, s.Board.Across = []string{key}, 0, false
-				return true
-			})})
+			out = append(out, change{"wood", "A board of " + lower(st.Name()), 5, support.TheBoard | support.TheSupport,
+				onShelf(func(s *design.Shelf) bool {
+					s.Board.Woods, s.Board.Tested, s.Board.Across = []string{key}, 0, false
+					return true
+				})})
 		}
 	}
 	if s.MakeUp.Kind != design.Hollow && s.MakeUp.Front == nil {
 		for _, high := range []float64{38, 60} {
 			edges := "along its front edge"
-			out = append(out, change{"lip", fmt.Sprintf("Glue a lip %s high %s", f.say(high), edges), 3, support.TheBoard, onShelf(func(s *design.Shelf) bool {
-				s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
-				return true
-			})}, change{"lip", fmt.Sprintf("Glue lips %s high along both edges", f.say(high)), 4, support.TheBoard, onShelf(func(s *design.Shelf) bool {
-				s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
-				s.MakeUp.Back = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Up, Glued: true}
-				return true
-			})})
+			out = append(out, change{"lip", fmt.Sprintf("Glue a lip %s high %s", f.say(high), edges), 3, support.TheBoard,
+				onShelf(func(s *design.Shelf) bool {
+					s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
+					return true
+				})}, change{"lip", fmt.Sprintf("Glue lips %s high along both edges", f.say(high)), 4, support.TheBoard,
+				onShelf(func(s *design.Shelf) bool {
+					s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
+					s.MakeUp.Back = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Up, Glued: true}
+					return true
+				})})
 		}
 	}
 	return out
@@ -172,7 +179,8 @@ func (f *finder) parts() []change {
 	o := f.outfit(s)
 	if r := f.p.RailOf(s); r != nil {
 		for _, b := range support.BettersOf(o, r) {
-			out = append(out, change{b.Kind, b.Words, b.Effort, b.Helps, func(h *design.Hung) bool { return b.Do(f.outfit(&h.Shelf), h.Fixtures.Rail(h.Shelf.Rail)) }})
+			out = append(out, change{b.Kind, b.Words, b.Effort, b.Helps,
+				func(h *design.Hung) bool { return b.Do(f.outfit(&h.Shelf), h.Fixtures.Rail(h.Shelf.Rail)) }})
 		}
 	}
 	seen := map[support.Kind]bool{}
@@ -216,7 +224,8 @@ func (f *finder) thicker(what string, effort int, of support.Helps, most int) []
 	var out []change
 	for _, size := range thicknesses(string(f.p.Units.Length)) {
 		if t := quantity.Length(size); t > f.shelf().Thickness+0.5 && len(out) < most {
-			out = append(out, change{"thick", fmt.Sprintf("%s %s thick", what, f.say(size)), effort, of, onShelf(func(s *design.Shelf) bool { s.Thickness = t; return true })})
+			out = append(out, change{"thick", fmt.Sprintf("%s %s thick", what, f.say(size)), effort, of,
+				onShelf(func(s *design.Shelf) bool { s.Thickness = t; return true })})
 		}
 	}
 	return out

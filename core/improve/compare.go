@@ -69,7 +69,8 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 		if w.Form {
 			continue
 		}
-		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{}, Side: Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}}
+		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{},
+			Side: Picture{Shapes: []hold.Shape{}, Holes: []hold.Hole{}}}
 		h, err := dress.Shelf(p, at, w.Key, newID)
 		if err != nil {
 			row.Why = err.Error()

@@ -143,7 +143,8 @@ func (f *finder) ask(h design.Hung, words, kind string, effort int) (Idea, bool)
 	if err != nil {
 		return Idea{}, false
 	}
-	idea := Idea{Words: words, Hung: h, Holds: now.HoldsUpTo, Straight: now.StraightTo, Breaks: now.Breaks, Verdict: now.Verdict, Effort: effort, kind: kind}
+	idea := Idea{Words: words, Hung: h, Holds: now.HoldsUpTo, Straight: now.StraightTo, Breaks: now.Breaks, Verdict: now.Verdict,
+		Effort: effort, kind: kind}
 	for _, l := range now.Links {
 		if l.ID == now.First {
 			idea.First = l.Name

@@ -84,7 +84,8 @@ func TestIdeasKeepTheirWord(t *testing.T) {
 			if now.HoldsUpTo.Kg <= was.HoldsUpTo.Kg && now.StraightTo.Kg <= was.StraightTo.Kg {
 				t.Errorf("%s gains nothing", i.Words)
 			}
-			if was.Verdict != check.Gives && now.Verdict == check.Gives || was.Handling.Verdict == check.Holds && now.Handling.Verdict == check.Gives {
+			if was.Verdict != check.Gives && now.Verdict == check.Gives || was.Handling.Verdict == check.Holds &&
+				now.Handling.Verdict == check.Gives {
 				t.Errorf("%s breaks something else", i.Words)
 			}
 			if now.HoldsUpTo != i.Holds || now.StraightTo != i.Straight || now.Verdict != i.Verdict {

@@ -45,8 +45,10 @@ func Polar(sh *working.Sheet, at []Point, m, v float64) float64 {
 		worst = max(worst, math.Hypot(fx, fy))
 	}
 	if sh.On() {
-		sh.Add("F", "on the worst of the group, r being its distance from the middle", "|V / n + M × r / Σr²|", worst, working.Force, "statics, polar group",
-			working.In("V", v, working.Force), working.In("n", n, working.Ratio), working.In("M", m, working.Moment), working.In("Σr²", sum, working.Area))
+		sh.Add("F", "on the worst of the group, r being its distance from the middle", "|V / n + M × r / Σr²|", worst, working.Force,
+			"statics, polar group",
+			working.In("V", v, working.Force), working.In("n", n, working.Ratio), working.In("M", m, working.Moment),
+			working.In("Σr²", sum, working.Area))
 	}
 	return worst
 }
@@ -68,14 +70,17 @@ func Dowel(sh *working.Sheet, d, l, s1, s2 float64, end bool, on material.Basis)
 	}
 	f *= grain
 	if sh.On() {
-		sh.Add("Fd", "pull that draws a glued dowel out; 145.04 turns MPa into psi and 4.448 lb into N", "0.834 × (d / 25.4) × (L / 25.4)^0.89 × (0.95 S1 + S2) × 145.04 × 4.448 × grain", f, working.Force, "Eckelman, in WH ch. 8's spirit",
-			working.In("d", d, working.Length), working.In("L", l, working.Length), working.In("S1", s1, working.Stress), working.In("S2", s2, working.Stress), working.In("grain", grain, working.Ratio))
+		sh.Add("Fd", "pull that draws a glued dowel out; 145.04 turns MPa into psi and 4.448 lb into N",
+			"0.834 × (d / 25.4) × (L / 25.4)^0.89 × (0.95 S1 + S2) × 145.04 × 4.448 × grain", f, working.Force, "Eckelman, in WH ch. 8's spirit",
+			working.In("d", d, working.Length), working.In("L", l, working.Length), working.In("S1", s1, working.Stress),
+			working.In("S2", s2, working.Stress), working.In("grain", grain, working.Ratio))
 	}
 	if on.Mean {
 		return f
 	}
 	if sh.On() {
-		sh.Add("Fw", "a fifth of it to work with", "Fd / 5 × CD", f/5*on.CD, working.Force, "Rule", working.In("Fd", f, working.Force), working.In("CD", on.CD, working.Ratio))
+		sh.Add("Fw", "a fifth of it to work with", "Fd / 5 × CD", f/5*on.CD, working.Force, "Rule", working.In("Fd", f, working.Force),
+			working.In("CD", on.CD, working.Ratio))
 	}
 	return f / 5 * on.CD
 }
@@ -88,8 +93,10 @@ func Lap(sh *working.Sheet, b, h, m, v float64) float64 {
 	jp := b * h * (b*b + h*h) / 12
 	tau := math.Hypot(m*h/2/jp, m*b/2/jp+v/(b*h))
 	if sh.On() {
-		sh.Add("τ", "shear in the glue at the lap's worst corner, Jp = b h (b² + h²) / 12", "|M × r / Jp + R / (b h)|", tau, working.Stress, "statics",
-			working.In("M", m, working.Moment), working.In("R", v, working.Force), working.In("b", b, working.Length), working.In("h", h, working.Length))
+		sh.Add("τ", "shear in the glue at the lap's worst corner, Jp = b h (b² + h²) / 12", "|M × r / Jp + R / (b h)|", tau, working.Stress,
+			"statics",
+			working.In("M", m, working.Moment), working.In("R", v, working.Force), working.In("b", b, working.Length),
+			working.In("h", h, working.Length))
 	}
 	return tau
 }

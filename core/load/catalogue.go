@@ -70,8 +70,10 @@ var rows = sync.OnceValue(func() []Row {
 	var out []Row
 	for _, r := range table.Rows(catalogueCSV) {
 		out = append(out, Row{
-			Key: r.Text("key"), Name: r.Text("name"), Group: r.Text("group"), By: Measure(r.Text("by")), Low: r.Number("low"), High: r.Number("high"),
-			Shape: Shape(r.Text("shape")), Width: r.Number("width_mm"), Depth: r.Number("depth_mm"), Height: r.Number("height_mm"), Basis: r.Text("basis"),
+			Key: r.Text("key"), Name: r.Text("name"), Group: r.Text("group"), By: Measure(r.Text("by")), Low: r.Number("low"),
+			High:  r.Number("high"),
+			Shape: Shape(r.Text("shape")), Width: r.Number("width_mm"), Depth: r.Number("depth_mm"), Height: r.Number("height_mm"),
+			Basis: r.Text("basis"),
 		})
 	}
 	return out
@@ -87,7 +89,8 @@ func (r Row) Make(amount, room float64) (Item, error) {
 	if !(amount > 0) || amount > 1e6 {
 		return Item{}, fmt.Errorf("%w: %s of %q: give more than 0", ErrAmount, quantity.Decimal(amount, 2), r.Name)
 	}
-	it := Item{Name: r.Name, Shape: r.Shape, By: ByCount, Count: 1, Place: Middle, Depth: quantity.Length(r.Depth), Height: quantity.Length(r.Height)}
+	it := Item{Name: r.Name, Shape: r.Shape, By: ByCount, Count: 1, Place: Middle, Depth: quantity.Length(r.Depth),
+		Height: quantity.Length(r.Height)}
 	width := r.Width
 	mass := func(by float64) quantity.Mass { return quantity.Mass(math.Round(by*1000) / 1000) }
 	switch r.By {
@@ -103,7 +106,8 @@ func (r Row) Make(amount, room float64) (Item, error) {
 		it.PerMetre, it.RowLow = mass(r.High), mass(r.Low)
 		it.Each = mass(r.High * r.Width / 1000) // one piece of the row
 		if amount > room {
-			return Item{}, fmt.Errorf("%w: a row of %s mm of %q is longer than the board's %s mm: split it", ErrAmount, quantity.Decimal(amount, 0), r.Name, quantity.Decimal(room, 0))
+			return Item{}, fmt.Errorf("%w: a row of %s mm of %q is longer than the board's %s mm: split it", ErrAmount,
+				quantity.Decimal(amount, 0), r.Name, quantity.Decimal(room, 0))
 		}
 	default:
 		it.Each, it.EachLow = mass(r.High*amount), mass(r.Low*amount)

@@ -82,7 +82,8 @@ func TestMakeByEachMeasure(t *testing.T) {
 func TestSplitSumsToTheTotal(t *testing.T) {
 	// 96 kg that stacks 1.9 m high over two racks of five bins.
 	p, err := Split(96, 1900, 0, 2, 5)
-	if err != nil || math.Abs(p.Bin.Mass-9.6) > 1e-9 || math.Abs(p.Bin.Size-190) > 1e-9 || math.Abs(p.Rack.Mass-48) > 1e-9 || p.LeftOver.Mass != 0 {
+	if err != nil || math.Abs(p.Bin.Mass-9.6) > 1e-9 || math.Abs(p.Bin.Size-190) > 1e-9 || math.Abs(p.Rack.Mass-48) > 1e-9 ||
+		p.LeftOver.Mass != 0 {
 		t.Errorf("%+v, %v", p, err)
 	}
 	for _, c := range []struct{ count, racks, bins int }{{0, 1, 1}, {0, 3, 7}, {23, 2, 5}, {100, 4, 5}, {7, 7, 1}, {99, 2, 7}} {
@@ -100,7 +101,8 @@ func TestSplitSumsToTheTotal(t *testing.T) {
 			t.Errorf("%+v: %d pieces", c, n)
 		}
 	}
-	for _, c := range [][5]float64{{0, 0, 0, 1, 1}, {-3, 0, 0, 1, 1}, {5, 0, 0, 0, 1}, {5, 0, 0, 1, 0}, {5, 0, 3, 2, 2}, {math.NaN(), 0, 0, 1, 1}, {5, -1, 0, 1, 1}} {
+	for _, c := range [][5]float64{{0, 0, 0, 1, 1}, {-3, 0, 0, 1, 1}, {5, 0, 0, 0, 1}, {5, 0, 0, 1, 0}, {5, 0, 3, 2, 2},
+		{math.NaN(), 0, 0, 1, 1}, {5, -1, 0, 1, 1}} {
 		if _, err := Split(c[0], c[1], int(c[2]), int(c[3]), int(c[4])); !errors.Is(err, ErrAmount) {
 			t.Errorf("%v: %v", c, err)
 		}

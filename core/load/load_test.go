@@ -39,12 +39,13 @@ func TestItemProblems(t *testing.T) {
 		it    Item
 		wants string
 	}{
-		"past the end":    {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 0, To: 1200, Place: Back, Height: 100}, "from_mm"},
-		"turned about":    {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 500, To: 400, Place: Back, Height: 100}, "from_mm"},
-		"negative mass":   {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: -1, To: 10, Place: Back, Height: 100}, "each_kg"},
-		"no such shape":   {Item{ID: "i", Shape: "cat", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "shape"},
-		"no way to tell":  {Item{ID: "i", Shape: "box", By: "eye", Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "by"},
-		"too deep":        {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100, Depth: 900}, "depth_mm"},
+		"past the end":   {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 0, To: 1200, Place: Back, Height: 100}, "from_mm"},
+		"turned about":   {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, From: 500, To: 400, Place: Back, Height: 100}, "from_mm"},
+		"negative mass":  {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: -1, To: 10, Place: Back, Height: 100}, "each_kg"},
+		"no such shape":  {Item{ID: "i", Shape: "cat", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "shape"},
+		"no way to tell": {Item{ID: "i", Shape: "box", By: "eye", Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "by"},
+		"too deep": {Item{ID: "i", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100, Depth: 900},
+			"depth_mm"},
 		"row of nothing?": {Item{ID: "i", Shape: "box", By: ByLength, PerMetre: -3, To: 10, Place: Back, Height: 100}, "per_metre_kg"},
 		"id with a space": {Item{ID: "a b", Shape: "box", By: ByCount, Count: 1, Each: 1, To: 10, Place: Back, Height: 100}, "id"},
 	} {

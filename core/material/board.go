@@ -125,7 +125,8 @@ func (b Board) Bending(sh *working.Sheet, on Basis) float64 {
 	if on.Mean {
 		f := mor * (0.25 + 0.75*sr) * wet
 		if sh.On() {
-			sh.Add("Fb,mean", "bending stress at which "+b.Wood.Name+" would break", "MOR × (0.25 + 0.75 SR) × CM", f, working.Stress, "WH table 5-3; Rule for the grade",
+			sh.Add("Fb,mean", "bending stress at which "+b.Wood.Name+" would break", "MOR × (0.25 + 0.75 SR) × CM", f, working.Stress,
+				"WH table 5-3; Rule for the grade",
 				working.In("MOR", mor, working.Stress), working.In("SR", sr, working.Ratio), working.In("CM", wet, working.Ratio))
 		}
 		return f
@@ -137,7 +138,8 @@ func (b Board) Bending(sh *working.Sheet, on Basis) float64 {
 	n := b.divisor()
 	f := mor * (1 - 1.645*0.16) / n * sr * on.CD * dry * wet
 	if sh.On() {
-		sh.Add("Fb", "allowable bending stress of "+b.Wood.Name, "MOR × (1 − 1.645 × 0.16) / n × SR × CD × Cdry × CM", f, working.Stress, "D2555, D245; NDS CM",
+		sh.Add("Fb", "allowable bending stress of "+b.Wood.Name, "MOR × (1 − 1.645 × 0.16) / n × SR × CD × Cdry × CM", f, working.Stress,
+			"D2555, D245; NDS CM",
 			working.In("MOR", mor, working.Stress), working.In("n", n, working.Ratio), working.In("SR", sr, working.Ratio),
 			working.In("CD", on.CD, working.Ratio), working.In("Cdry", dry, working.Ratio), working.In("CM", wet, working.Ratio))
 	}
@@ -169,7 +171,8 @@ func (b Board) Shear(sh *working.Sheet, on Basis) float64 {
 	n := b.divisor()
 	f := b.Wood.Shear * (1 - 1.645*0.14) / n * 0.5 * on.CD * wet
 	if sh.On() {
-		sh.Add("Fv", "allowable shear stress of "+b.Wood.Name, "shear × (1 − 1.645 × 0.14) / n × 0.5 × CD × CM", f, working.Stress, "D2555, D245; NDS CM",
+		sh.Add("Fv", "allowable shear stress of "+b.Wood.Name, "shear × (1 − 1.645 × 0.14) / n × 0.5 × CD × CM", f, working.Stress,
+			"D2555, D245; NDS CM",
 			working.In("shear", b.Wood.Shear, working.Stress), working.In("n", n, working.Ratio),
 			working.In("CD", on.CD, working.Ratio), working.In("CM", wet, working.Ratio))
 	}
@@ -226,7 +229,8 @@ func (b Board) TensionPerp(sh *working.Sheet, on Basis) float64 {
 	n := b.divisor()
 	f := b.Wood.TensionPerp * (1 - 1.645*0.25) / n / 1.5 * on.CD
 	if sh.On() {
-		sh.Add("Ft⊥", "allowable tension across the grain of "+b.Wood.Name, "t⊥ × (1 − 1.645 × 0.25) / n / 1.5 × CD", f, working.Stress, "D2555, D245; Rule for size",
+		sh.Add("Ft⊥", "allowable tension across the grain of "+b.Wood.Name, "t⊥ × (1 − 1.645 × 0.25) / n / 1.5 × CD", f, working.Stress,
+			"D2555, D245; Rule for size",
 			working.In("t⊥", b.Wood.TensionPerp, working.Stress), working.In("n", n, working.Ratio), working.In("CD", on.CD, working.Ratio))
 	}
 	return f
@@ -255,7 +259,8 @@ func (b Board) E(sh *working.Sheet) float64 {
 	e := b.Wood.E * b.Grade.EFactor * moist
 	if sh.On() {
 		sh.Add("E", "stiffness of "+b.Wood.Name, "Emean × grade factor × CM", e, working.Stress, "WH table 5-3; D245",
-			working.In("Emean", b.Wood.E, working.Stress), working.In("grade factor", b.Grade.EFactor, working.Ratio), working.In("CM", moist, working.Ratio))
+			working.In("Emean", b.Wood.E, working.Stress), working.In("grade factor", b.Grade.EFactor, working.Ratio),
+			working.In("CM", moist, working.Ratio))
 	}
 	return e
 }
@@ -292,7 +297,8 @@ const (
 func CreepFactor(sh *working.Sheet, kdef, days float64) float64 {
 	k := 1 + kdef*math.Pow(math.Max(days, 0)/TenYears, 0.2)
 	if sh.On() {
-		sh.Add("k"+subscript(days), fmt.Sprintf("growth of the sag in %.0f days", days), "1 + kdef × (days / 3652.5)^0.2", k, working.Ratio, "EC5 3.1.4; Rule for the shape in time",
+		sh.Add("k"+subscript(days), fmt.Sprintf("growth of the sag in %.0f days", days), "1 + kdef × (days / 3652.5)^0.2", k, working.Ratio,
+			"EC5 3.1.4; Rule for the shape in time",
 			working.In("kdef", kdef, working.Ratio), working.In("days", days, working.Days))
 	}
 	return k

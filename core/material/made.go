@@ -41,7 +41,8 @@ func (b Board) lumberBending(sh *working.Sheet, on Basis) float64 {
 	f *= by
 	if sh.On() {
 		sh.Add(symbol, meaning+l.Name, "Fref × CF × Cfu × CM × factor", f, working.Stress, "NDS 4.3; factor: CD, or 4 at the break (Rule)",
-			working.In("Fref", l.Fb, working.Stress), working.In("CF", cf, working.Ratio), working.In("Cfu", cfu, working.Ratio), working.In("CM", wet, working.Ratio), working.In("factor", by, working.Ratio))
+			working.In("Fref", l.Fb, working.Stress), working.In("CF", cf, working.Ratio), working.In("Cfu", cfu, working.Ratio),
+			working.In("CM", wet, working.Ratio), working.In("factor", by, working.Ratio))
 	}
 	return f
 }
@@ -82,15 +83,18 @@ func (p Panel) stays(on Basis) float64 {
 func (b Board) panelStress(sh *working.Sheet, symbol, meaning string, mean, cov float64, on Basis) float64 {
 	if on.Mean {
 		if sh.On() {
-			sh.Add(symbol+",mean", meaning+" at which "+b.Panel.Name+" would break", "mean", mean, working.Stress, b.Panel.Source, working.In("mean", mean, working.Stress))
+			sh.Add(symbol+",mean", meaning+" at which "+b.Panel.Name+" would break", "mean", mean, working.Stress, b.Panel.Source,
+				working.In("mean", mean, working.Stress))
 		}
 		return mean
 	}
 	k := b.Panel.stays(on)
 	f := mean * (1 - 1.645*cov) / 2.1 * on.CD * k
 	if sh.On() {
-		sh.Add(symbol, "allowable "+meaning+" of "+b.Panel.Name, "mean × (1 − 1.645 × COV) / 2.1 × CD × kpanel", f, working.Stress, b.Panel.Source,
-			working.In("mean", mean, working.Stress), working.In("COV", cov, working.Ratio), working.In("CD", on.CD, working.Ratio), working.In("kpanel", k, working.Ratio))
+		sh.Add(symbol, "allowable "+meaning+" of "+b.Panel.Name, "mean × (1 − 1.645 × COV) / 2.1 × CD × kpanel", f, working.Stress,
+			b.Panel.Source,
+			working.In("mean", mean, working.Stress), working.In("COV", cov, working.Ratio), working.In("CD", on.CD, working.Ratio),
+			working.In("kpanel", k, working.Ratio))
 	}
 	return f
 }

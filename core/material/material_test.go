@@ -68,7 +68,8 @@ func TestTablesAreWholeAndPlausible(t *testing.T) {
 			t.Errorf("%s: a value out of the ordinary: %+v", w.Key, w)
 		}
 	}
-	for key, family := range map[string]string{"yellow-poplar": "hardwood", "baldcypress": "softwood", "norway-spruce": "softwood", "european-oak": "hardwood"} {
+	for key, family := range map[string]string{"yellow-poplar": "hardwood", "baldcypress": "softwood", "norway-spruce": "softwood",
+		"european-oak": "hardwood"} {
 		if w, _ := WoodOf(key); w.Family != family {
 			t.Errorf("%s is a %s", key, w.Family)
 		}
@@ -182,37 +183,40 @@ func TestLumberAndPanelsByHand(t *testing.T) {
 	damp.Condition = Damp
 	low := func(v, cov float64) float64 { return v * (1 - 1.645*cov) / 2.1 }
 	for name, c := range map[string][2]float64{
-		"2 × 8 flat, Fb: 6.03 CF 1.2 Cfu 1.15 CD 0.9":   {stuff(t, "spruce-pine-fir", 184, 38).Bending(nil, years), 6.03 * 1.2 * 1.15 * 0.9},
-		"2 × 4 on edge, no flat use":                    {stuff(t, "spruce-pine-fir", 38, 89).Bending(nil, years), 6.03 * 1.5 * 0.9},
-		"2 × 6 stud grade, flat":                        {stuff(t, "spruce-pine-fir-stud", 140, 38).Bending(nil, years), 4.65 * 1.15 * 0.9},
-		"C24 has neither factor":                        {stuff(t, "c24", 195, 45).Bending(nil, years), 11.5 * 0.9},
-		"lumber at the break, × 4 and no CD":            {stuff(t, "c24", 195, 45).Bending(nil, mean), 46},
-		"lumber's bearing is its own":                   {stuff(t, "hem-fir", 184, 38).Bearing(nil, years), 2.79},
-		"MDF for years, kpanel 0.33":                    {stuff(t, "mdf", 300, 18).Bending(nil, years), low(28, 0.12) * 0.9 * 0.33},
-		"MDF two months, kpanel 0.75":                   {stuff(t, "mdf", 300, 18).Bending(nil, months), low(28, 0.12) * 1.15 * 0.75},
-		"MDF in an accident, kpanel 0.89":               {stuff(t, "mdf", 300, 18).Bending(nil, sudden), low(28, 0.12) * 1.6 * 0.89},
-		"a flat panel shears in its plane":              {stuff(t, "mdf", 300, 18).Shear(nil, years), low(1.8, 0.15) * 0.9 * 0.33},
-		"on edge through its thickness":                 {stuff(t, "mdf", 18, 60).Shear(nil, years), low(5, 0.15) * 0.9 * 0.33},
-		"MDF's skins in tension 0.6":                    {stuff(t, "mdf", 300, 6).Skin(nil, years), 0.6 * low(28, 0.12) * 0.9 * 0.33},
-		"plywood's skins whole":                         {stuff(t, "birch-plywood", 300, 6.5).Skin(nil, years), low(51, 0.12) * 0.9},
-		"plywood across":                                {across.Bending(nil, years), low(12, 0.12) * 0.9},
-		"its E across":                                  {across.E(nil), 1700},
-		"birch plywood 8 mm: the 6.5 row":               {stuff(t, "birch-plywood", 300, 8).E(nil), 12700},
-		"and 25 mm the 18 row":                          {stuff(t, "birch-plywood", 300, 25).E(nil), 10050},
-		"a panel's mean MOR":                            {stuff(t, "particleboard", 300, 16).Bending(nil, mean), 14.5},
-		"a panel bears a tenth of its MOR":              {stuff(t, "osb-3", 300, 18).Bearing(nil, years), 2.5},
-		"OSB creeps 1.5 times as much in the damp":      {damp.Creep(), 2.25},
-		"MDF's creep":                                   {stuff(t, "mdf", 300, 18).Creep(), 2.25},
-		"MDF's weight":                                  {stuff(t, "mdf", 300, 18).Density(), 750},
-		"rolling shear of solid wood":                   {stuff(t, "white-oak", 300, 6).Planar(nil, years), stuff(t, "white-oak", 300, 6).Shear(nil, years) / 4},
-		"a panel's tension across, half of its bending": {stuff(t, "hardwood-veneer-plywood", 300, 18).TensionPerp(nil, years), low(11, 0.12) * 0.9},
+		"2 × 8 flat, Fb: 6.03 CF 1.2 Cfu 1.15 CD 0.9": {stuff(t, "spruce-pine-fir", 184, 38).Bending(nil, years), 6.03 * 1.2 * 1.15 * 0.9},
+		"2 × 4 on edge, no flat use":                  {stuff(t, "spruce-pine-fir", 38, 89).Bending(nil, years), 6.03 * 1.5 * 0.9},
+		"2 × 6 stud grade, flat":                      {stuff(t, "spruce-pine-fir-stud", 140, 38).Bending(nil, years), 4.65 * 1.15 * 0.9},
+		"C24 has neither factor":                      {stuff(t, "c24", 195, 45).Bending(nil, years), 11.5 * 0.9},
+		"lumber at the break, × 4 and no CD":          {stuff(t, "c24", 195, 45).Bending(nil, mean), 46},
+		"lumber's bearing is its own":                 {stuff(t, "hem-fir", 184, 38).Bearing(nil, years), 2.79},
+		"MDF for years, kpanel 0.33":                  {stuff(t, "mdf", 300, 18).Bending(nil, years), low(28, 0.12) * 0.9 * 0.33},
+		"MDF two months, kpanel 0.75":                 {stuff(t, "mdf", 300, 18).Bending(nil, months), low(28, 0.12) * 1.15 * 0.75},
+		"MDF in an accident, kpanel 0.89":             {stuff(t, "mdf", 300, 18).Bending(nil, sudden), low(28, 0.12) * 1.6 * 0.89},
+		"a flat panel shears in its plane":            {stuff(t, "mdf", 300, 18).Shear(nil, years), low(1.8, 0.15) * 0.9 * 0.33},
+		"on edge through its thickness":               {stuff(t, "mdf", 18, 60).Shear(nil, years), low(5, 0.15) * 0.9 * 0.33},
+		"MDF's skins in tension 0.6":                  {stuff(t, "mdf", 300, 6).Skin(nil, years), 0.6 * low(28, 0.12) * 0.9 * 0.33},
+		"plywood's skins whole":                       {stuff(t, "birch-plywood", 300, 6.5).Skin(nil, years), low(51, 0.12) * 0.9},
+		"plywood across":                              {across.Bending(nil, years), low(12, 0.12) * 0.9},
+		"its E across":                                {across.E(nil), 1700},
+		"birch plywood 8 mm: the 6.5 row":             {stuff(t, "birch-plywood", 300, 8).E(nil), 12700},
+		"and 25 mm the 18 row":                        {stuff(t, "birch-plywood", 300, 25).E(nil), 10050},
+		"a panel's mean MOR":                          {stuff(t, "particleboard", 300, 16).Bending(nil, mean), 14.5},
+		"a panel bears a tenth of its MOR":            {stuff(t, "osb-3", 300, 18).Bearing(nil, years), 2.5},
+		"OSB creeps 1.5 times as much in the damp":    {damp.Creep(), 2.25},
+		"MDF's creep":                                 {stuff(t, "mdf", 300, 18).Creep(), 2.25},
+		"MDF's weight":                                {stuff(t, "mdf", 300, 18).Density(), 750},
+		"rolling shear of solid wood": {stuff(t, "white-oak", 300, 6).Planar(nil, years),
+			stuff(t, "white-oak", 300, 6).Shear(nil, years) / 4},
+		"a panel's tension across, half of its bending": {stuff(t, "hardwood-veneer-plywood", 300, 18).TensionPerp(nil, years),
+			low(11, 0.12) * 0.9},
 	} {
 		if !near(c[0], c[1], 0.002) {
 			t.Errorf("%s: %v, want %v", name, c[0], c[1])
 		}
 	}
 	for _, p := range Panels() {
-		if p.Density < 500 || p.EAlong < p.EAcross || p.MORAlong < p.MORAcross || p.Planar >= p.Shear || p.GEdge >= p.GFace || p.Stays[0] > p.Stays[3] || p.Source == "" {
+		if p.Density < 500 || p.EAlong < p.EAcross || p.MORAlong < p.MORAcross || p.Planar >= p.Shear || p.GEdge >= p.GFace ||
+			p.Stays[0] > p.Stays[3] || p.Source == "" {
 			t.Errorf("out of the ordinary: %+v", p)
 		}
 	}

@@ -179,7 +179,8 @@ var tables = sync.OnceValue(func() allTables {
 		})
 	}
 	for _, r := range table.Rows(gradesCSV) {
-		t.grades = append(t.grades, Grade{Key: r.Text("key"), Name: r.Text("name"), SR: r.Number("sr"), EFactor: r.Number("e_factor"), Source: r.Text("source")})
+		t.grades = append(t.grades, Grade{Key: r.Text("key"), Name: r.Text("name"), SR: r.Number("sr"), EFactor: r.Number("e_factor"),
+			Source: r.Text("source")})
 	}
 	for _, r := range table.Rows(lumberCSV) {
 		l := Lumber{
@@ -196,13 +197,15 @@ var tables = sync.OnceValue(func() allTables {
 		t.panels = append(t.panels, Panel{
 			Key: r.Text("key"), Name: r.Text("name"), From: r.Number("from_mm"), Density: r.Number("density"),
 			MORAlong: r.Number("mor_along"), MORAcross: r.Number("mor_across"), EAlong: r.Number("e_along"), EAcross: r.Number("e_across"),
-			Shear: r.Number("shear"), Planar: r.Number("planar"), Kdef: r.Number("kdef"), Damp: r.Number("damp"), GFace: r.Number("g_face"), GEdge: r.Number("g_edge"),
+			Shear: r.Number("shear"), Planar: r.Number("planar"), Kdef: r.Number("kdef"), Damp: r.Number("damp"), GFace: r.Number("g_face"),
+			GEdge:    r.Number("g_edge"),
 			Stays:    [4]float64{r.Number("years"), r.Number("changing"), r.Number("months"), r.Number("week")},
 			WeakSkin: r.Text("weak_skin") == "yes", Source: r.Text("source"),
 		})
 	}
 	for _, r := range table.Rows(sizesCSV) {
-		t.sizes = append(t.sizes, Size{Key: r.Text("key"), Name: r.Text("name"), Thickness: r.Number("thickness_mm"), Width: r.Number("width_mm"), Unit: r.Text("unit"), Stuff: r.Text("stuff")})
+		t.sizes = append(t.sizes, Size{Key: r.Text("key"), Name: r.Text("name"), Thickness: r.Number("thickness_mm"),
+			Width: r.Number("width_mm"), Unit: r.Text("unit"), Stuff: r.Text("stuff")})
 	}
 	return t
 })

@@ -43,7 +43,8 @@ func Test(span, width, thickness float64, readings []Bend) (Stiffness, error) {
 	case !(width >= 10 && width <= 1500) || !(thickness >= 3 && thickness <= 150):
 		return refuse("a board %s × %s mm", quantity.Decimal(width, 1), quantity.Decimal(thickness, 1))
 	case span < 12*thickness:
-		return refuse("battens %s mm apart are too near for a board %s mm thick: give at least %s mm", quantity.Decimal(span, 0), quantity.Decimal(thickness, 1), quantity.Decimal(12*thickness, 0))
+		return refuse("battens %s mm apart are too near for a board %s mm thick: give at least %s mm", quantity.Decimal(span, 0),
+			quantity.Decimal(thickness, 1), quantity.Decimal(12*thickness, 0))
 	case len(readings) == 0:
 		return refuse("no readings yet")
 	case len(readings) > 100:
@@ -53,7 +54,8 @@ func Test(span, width, thickness float64, readings []Bend) (Stiffness, error) {
 	var out Stiffness
 	for i, b := range readings {
 		if !(b.Load > 0 && b.Load <= 500) || !(b.Sag > 0 && b.Sag <= span/20) {
-			return refuse("reading %d, %s kg and %s mm: the board must go down, by no more than a twentieth of the span", i+1, quantity.Decimal(b.Load, 2), quantity.Decimal(b.Sag, 2))
+			return refuse("reading %d, %s kg and %s mm: the board must go down, by no more than a twentieth of the span", i+1,
+				quantity.Decimal(b.Load, 2), quantity.Decimal(b.Sag, 2))
 		}
 		e := b.Load * quantity.Gravity * span * span * span / (48 * inertia * b.Sag)
 		out.Each = append(out.Each, e)

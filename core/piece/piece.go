@@ -121,7 +121,8 @@ func Gather(all []Piece) []Piece {
 	var out []Piece
 	for _, p := range all {
 		i := slices.IndexFunc(out, func(o Piece) bool {
-			return o.Name == p.Name && o.Wood == p.Wood && o.Type == p.Type && o.Length == p.Length && o.Width == p.Width && o.Thickness == p.Thickness
+			return o.Name == p.Name && o.Wood == p.Wood && o.Type == p.Type && o.Length == p.Length && o.Width == p.Width &&
+				o.Thickness == p.Thickness
 		})
 		switch {
 		case p.Count == 0:

@@ -48,7 +48,8 @@ func TestMarks(t *testing.T) {
 		}
 		for i, w := range c.want {
 			g := got[i]
-			if math.Abs(float64(g.X-w.X)) > 2 || math.Abs(float64(g.Width-w.Width)) > 3 || g.Kind != w.Kind || g.Both != w.Both || g.Doubt != w.Doubt || (g.Why == "") != (w.Kind == Stud) {
+			if math.Abs(float64(g.X-w.X)) > 2 || math.Abs(float64(g.Width-w.Width)) > 3 || g.Kind != w.Kind || g.Both != w.Both ||
+				g.Doubt != w.Doubt || (g.Why == "") != (w.Kind == Stud) {
 				t.Errorf("%s: %+v, want %+v", c.name, g, w)
 			}
 		}
@@ -71,7 +72,8 @@ func TestLostReadingsMakeNoEdge(t *testing.T) {
 // A hand that stops and trembles does not turn round.
 func TestTremblingIsNotAnotherPass(t *testing.T) {
 	var r []Reading
-	for _, part := range [][]Reading{over(0, 420, 400, 438, 0, false), over(420, 415, 400, 438, 0, false), over(415, 1000, 400, 438, 0, false)} {
+	for _, part := range [][]Reading{over(0, 420, 400, 438, 0, false), over(420, 415, 400, 438, 0, false),
+		over(415, 1000, 400, 438, 0, false)} {
 		r = append(r, part...)
 	}
 	if m := Marks(r); len(m) != 1 || m[0].Both {

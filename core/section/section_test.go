@@ -23,7 +23,8 @@ func row4(loose bool) Composite {
 func TestRow4Lip(t *testing.T) {
 	plain := Compose(Part{B: 250, H: 18, E: 8900})
 	glued, screwed := row4(false), row4(true)
-	if !near(plain.EI, 1.081e9, 0.005) || !near(glued.EI, 8.360e9, 0.005) || !near(glued.EI/plain.EI, 7.731, 0.005) || !near(screwed.EI/plain.EI, 2.125, 0.005) {
+	if !near(plain.EI, 1.081e9, 0.005) || !near(glued.EI, 8.360e9, 0.005) || !near(glued.EI/plain.EI, 7.731, 0.005) ||
+		!near(screwed.EI/plain.EI, 2.125, 0.005) {
 		t.Errorf("EI %v, glued %v (× %v), screwed × %v", plain.EI, glued.EI, glued.EI/plain.EI, screwed.EI/plain.EI)
 	}
 	if glued.Alone() != screwed.EI {
@@ -32,7 +33,8 @@ func TestRow4Lip(t *testing.T) {
 }
 
 func TestRow5HollowShelf(t *testing.T) {
-	c := Compose(Part{B: 300, H: 6, E: 10050}, Part{B: 300, H: 6, Y: 54, E: 10050}, Part{B: 20, H: 48, Y: 6, E: 8900}, Part{B: 20, H: 48, X: 280, Y: 6, E: 8900})
+	c := Compose(Part{B: 300, H: 6, E: 10050}, Part{B: 300, H: 6, Y: 54, E: 10050}, Part{B: 20, H: 48, Y: 6, E: 8900},
+		Part{B: 20, H: 48, X: 280, Y: 6, E: 8900})
 	if !near(c.EI, 2.976e10, 0.005) || !near(c.Neutral, 30, 1e-12) {
 		t.Errorf("EI %v about %v", c.EI, c.Neutral)
 	}
@@ -41,8 +43,9 @@ func TestRow5HollowShelf(t *testing.T) {
 func TestStressesOfARectangleAreTheUsualOnes(t *testing.T) {
 	r := Rectangle{B: 200, H: 20}
 	for name, c := range map[string]Composite{
-		"one board":        Compose(Part{B: 200, H: 20, E: 9000}),
-		"four glued plies": Compose(Part{B: 200, H: 5, E: 9000}, Part{B: 200, H: 5, Y: 5, E: 9000}, Part{B: 200, H: 5, Y: 10, E: 9000}, Part{B: 200, H: 5, Y: 15, E: 9000}),
+		"one board": Compose(Part{B: 200, H: 20, E: 9000}),
+		"four glued plies": Compose(Part{B: 200, H: 5, E: 9000}, Part{B: 200, H: 5, Y: 5, E: 9000}, Part{B: 200, H: 5, Y: 10, E: 9000},
+			Part{B: 200, H: 5, Y: 15, E: 9000}),
 		"two side by side": Compose(Part{B: 80, H: 20, E: 9000}, Part{B: 120, X: 80, H: 20, E: 9000}),
 	} {
 		fibre, slide := 0.0, 0.0
@@ -56,7 +59,8 @@ func TestStressesOfARectangleAreTheUsualOnes(t *testing.T) {
 	// Four loose plies: each bends and shears as a quarter of it by itself.
 	loose := Part{B: 200, H: 5, E: 9000, Loose: true}
 	c := Compose(loose, loose, loose, loose)
-	if p := (Rectangle{200, 5}); !near(c.EI, 4*9000*p.Inertia(), 1e-12) || !near(c.Fibre(0), 0.25/p.Modulus(), 1e-12) || !near(c.Slide(0), 1.5/p.Area()/4, 1e-12) {
+	if p := (Rectangle{200, 5}); !near(c.EI, 4*9000*p.Inertia(), 1e-12) || !near(c.Fibre(0), 0.25/p.Modulus(), 1e-12) ||
+		!near(c.Slide(0), 1.5/p.Area()/4, 1e-12) {
 		t.Errorf("loose plies: %+v", c)
 	}
 }

@@ -157,12 +157,13 @@ func (r *Rail) betters(o *Outfit) []Better {
 	if r.Kind == Strip || r.Kind == Cleat {
 		for _, factor := range []float64{1.5, 2.2} {
 			h := quantity.Length(math.Round(float64(r.Height)*factor/5) * 5)
-			add("tall", fmt.Sprintf("A %s %s high, two rows of fasteners", r.Noun(), o.Say(float64(h))), 3, TheWall|TheSupport, func(o *Outfit, r *Rail) bool {
-				r.Bottom += r.Height - h
-				r.Height = h
-				r.twoRows(o.ID)
-				return h <= 300
-			})
+			add("tall", fmt.Sprintf("A %s %s high, two rows of fasteners", r.Noun(), o.Say(float64(h))), 3, TheWall|TheSupport,
+				func(o *Outfit, r *Rail) bool {
+					r.Bottom += r.Height - h
+					r.Height = h
+					r.twoRows(o.ID)
+					return h <= 300
+				})
 		}
 	}
 	if r.Kind == Strip {
@@ -227,10 +228,13 @@ func (r *Rack) betters(o *Outfit) []Better {
 	}
 	for _, factor := range []float64{1.25, 1.5} {
 		h := quantity.Length(math.Round(float64(r.Arm.High)*factor/5) * 5)
-		add("arm", fmt.Sprintf("Arms %s high", o.Say(float64(h))), 3, TheSupport|TheWall, func(_ *Outfit, r *Rack) bool { r.Arm.High = h; return true })
+		add("arm", fmt.Sprintf("Arms %s high", o.Say(float64(h))), 3, TheSupport|TheWall,
+			func(_ *Outfit, r *Rack) bool { r.Arm.High = h; return true })
 	}
-	add("rows", "One more fastener in every upright, between the others", 2, TheWall, func(_ *Outfit, r *Rack) bool { return moreRows(&r.Rows) })
-	add("deep", fmt.Sprintf("Uprights %s out from the wall", o.Say(float64(r.Deep)*1.5)), 4, TheWall, func(_ *Outfit, r *Rack) bool { r.Deep = r.Deep * 3 / 2; return true })
+	add("rows", "One more fastener in every upright, between the others", 2, TheWall,
+		func(_ *Outfit, r *Rack) bool { return moreRows(&r.Rows) })
+	add("deep", fmt.Sprintf("Uprights %s out from the wall", o.Say(float64(r.Deep)*1.5)), 4, TheWall,
+		func(_ *Outfit, r *Rack) bool { r.Deep = r.Deep * 3 / 2; return true })
 	add("to-stud", "Every upright to its nearest stud", 1, Everything, func(o *Outfit, r *Rack) bool {
 		studs := o.StudsBehind()
 		for i := range r.Uprights {
@@ -261,14 +265,18 @@ func (h *HookRail) betters(o *Outfit) []Better {
 		out = append(out, Better{kind, words, effort, of, to(do)})
 	}
 	add("columns", "Fasteners at every stud behind the board", 2, TheWall, func(o *Outfit, h *HookRail) bool { return h.Rail.allColumns(o) })
-	add("tall", fmt.Sprintf("A board %s high, two rows of fasteners", o.Say(float64(by(h.Height, 1.5)))), 3, TheWall, func(o *Outfit, h *HookRail) bool {
-		h.Height = by(h.Height, 1.5)
-		h.Rail.twoRows(o.ID)
-		return true
-	})
-	add("thick", fmt.Sprintf("A board %s thick", o.Say(float64(h.Thickness)*1.5)), 3, TheSupport, func(_ *Outfit, h *HookRail) bool { h.Thickness = h.Thickness * 3 / 2; return true })
-	add("short", fmt.Sprintf("Hooks that reach %s", o.Say(float64(by(h.Peg.Reach, 0.7)))), 2, TheSupport|TheWall, func(_ *Outfit, h *HookRail) bool { h.Peg.Reach = by(h.Peg.Reach, 0.7); return true })
-	add("stout", fmt.Sprintf("Hooks %s thick", o.Say(float64(by(h.Peg.D, 1.3)))), 2, TheSupport, func(_ *Outfit, h *HookRail) bool { h.Peg.D = by(h.Peg.D, 1.3); return true })
+	add("tall", fmt.Sprintf("A board %s high, two rows of fasteners", o.Say(float64(by(h.Height, 1.5)))), 3, TheWall,
+		func(o *Outfit, h *HookRail) bool {
+			h.Height = by(h.Height, 1.5)
+			h.Rail.twoRows(o.ID)
+			return true
+		})
+	add("thick", fmt.Sprintf("A board %s thick", o.Say(float64(h.Thickness)*1.5)), 3, TheSupport,
+		func(_ *Outfit, h *HookRail) bool { h.Thickness = h.Thickness * 3 / 2; return true })
+	add("short", fmt.Sprintf("Hooks that reach %s", o.Say(float64(by(h.Peg.Reach, 0.7)))), 2, TheSupport|TheWall,
+		func(_ *Outfit, h *HookRail) bool { h.Peg.Reach = by(h.Peg.Reach, 0.7); return true })
+	add("stout", fmt.Sprintf("Hooks %s thick", o.Say(float64(by(h.Peg.D, 1.3)))), 2, TheSupport,
+		func(_ *Outfit, h *HookRail) bool { h.Peg.D = by(h.Peg.D, 1.3); return true })
 	return out
 }
 
@@ -288,14 +296,17 @@ func (f *StandingFrame) betters(*Outfit) []Better {
 func (r *SheetRack) betters(o *Outfit) []Better {
 	return []Better{
 		{"stop", "Put a stop at the feet", 1, Everything, to(func(_ *Outfit, r *SheetRack) bool { r.Stop = true; return true })},
-		{"rows", "One more fastener in every upright, between the others", 2, TheWall, to(func(_ *Outfit, r *SheetRack) bool { return moreRows(&r.Rows) })},
-		{"arm", fmt.Sprintf("Feet %s high", o.Say(float64(r.High)*1.4)), 3, TheSupport, to(func(_ *Outfit, r *SheetRack) bool { r.High = r.High * 7 / 5; return true })},
+		{"rows", "One more fastener in every upright, between the others", 2, TheWall,
+			to(func(_ *Outfit, r *SheetRack) bool { return moreRows(&r.Rows) })},
+		{"arm", fmt.Sprintf("Feet %s high", o.Say(float64(r.High)*1.4)), 3, TheSupport,
+			to(func(_ *Outfit, r *SheetRack) bool { r.High = r.High * 7 / 5; return true })},
 	}
 }
 
 func (c *HingedCart) betters(*Outfit) []Better {
 	return []Better{
-		{"caster", "Put a caster under it that takes half", 1, TheWall, to(func(_ *Outfit, c *HingedCart) bool { c.Caster = max(0.5, c.Caster); return true })},
+		{"caster", "Put a caster under it that takes half", 1, TheWall,
+			to(func(_ *Outfit, c *HingedCart) bool { c.Caster = max(0.5, c.Caster); return true })},
 		{"count", "Twice the screws in each hinge", 2, TheWall, to(func(_ *Outfit, c *HingedCart) bool { c.Count *= 2; return c.Count <= 12 })},
 	}
 }

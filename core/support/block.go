@@ -65,9 +65,12 @@ func (seat) Notes() hold.Notes                                    { return hold.
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "skins", Mode: "bending", Goes: hold.Bends, Of: hold.OfPanel, Role: hold.RoleBar, Kind: hold.Strength, Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
-		SharedLink{Link: hold.Link{Part: "skins", Mode: "bears", Goes: hold.Crushes, Of: hold.OfPanel, Role: hold.RoleBore, Kind: hold.Strength, Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
-		SharedLink{Link: hold.Link{Part: "sleeve", Mode: "fits", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "shelf over the block"}, Use: h.fits})
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bending", Goes: hold.Bends, Of: hold.OfPanel, Role: hold.RoleBar, Kind: hold.Strength,
+			Name: "skins at the block's front"}, Use: h.worstSeat(h.bends)},
+		SharedLink{Link: hold.Link{Part: "skins", Mode: "bears", Goes: hold.Crushes, Of: hold.OfPanel, Role: hold.RoleBore, Kind: hold.Strength,
+			Name: "skin on the block"}, Use: h.worstSeat(h.bears)},
+		SharedLink{Link: hold.Link{Part: "sleeve", Mode: "fits", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
+			Name: "shelf over the block"}, Use: h.fits})
 }
 
 // worstSeat asks every seat.
@@ -96,9 +99,12 @@ func (h *sleeve) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	s := 2 * h.along * h.skin * h.skin / 6
 	fb := h.set.Board.Skin(sh, h.set.Bases[a.Case])
 	if sh.On() {
-		sh.Add("Ms", "moment of what stands beyond the block about its front, at the worst seat: at most (z − p) / z of that about the wall", "M × part", m, working.Moment, "statics", working.In("M", math.Abs(a.M), working.Moment), working.In("part", part, working.Ratio))
-		sh.Add("S", "section modulus of both skins, each by itself, over the length that belongs to the seat", "2 × L × t² / 6", s, working.Modulus, "statics", working.In("L", h.along, working.Length), working.In("t", h.skin, working.Length))
-		sh.Add("used", "part of the allowable stress", "Ms / (S × Fb)", m/(s*fb), working.Ratio, "", working.In("Ms", m, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
+		sh.Add("Ms", "moment of what stands beyond the block about its front, at the worst seat: at most (z − p) / z of that about the wall",
+			"M × part", m, working.Moment, "statics", working.In("M", math.Abs(a.M), working.Moment), working.In("part", part, working.Ratio))
+		sh.Add("S", "section modulus of both skins, each by itself, over the length that belongs to the seat", "2 × L × t² / 6", s,
+			working.Modulus, "statics", working.In("L", h.along, working.Length), working.In("t", h.skin, working.Length))
+		sh.Add("used", "part of the allowable stress", "Ms / (S × Fb)", m/(s*fb), working.Ratio, "", working.In("Ms", m, working.Moment),
+			working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
 	}
 	return hold.Use{Used: m / (s * fb), How: "break off in front of the block"}
 }
@@ -109,9 +115,12 @@ func (h *sleeve) bears(sh *working.Sheet, a hold.Action) hold.Use {
 	fc := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
 	q := up / (h.along * p / 4)
 	if sh.On() {
-		sh.Add("A", "push up at the block's front", "R × e / p", up, working.Force, "statics", working.In("R × e", math.Abs(a.M), working.Moment), working.In("p", p, working.Length))
-		sh.Add("q", "on the front quarter of the block, over the length that belongs to the seat", "A / (L × p / 4)", q, working.Stress, "Rule", working.In("A", up, working.Force), working.In("L", h.along, working.Length), working.In("p", p, working.Length))
-		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", fc, working.Stress))
+		sh.Add("A", "push up at the block's front", "R × e / p", up, working.Force, "statics",
+			working.In("R × e", math.Abs(a.M), working.Moment), working.In("p", p, working.Length))
+		sh.Add("q", "on the front quarter of the block, over the length that belongs to the seat", "A / (L × p / 4)", q, working.Stress, "Rule",
+			working.In("A", up, working.Force), working.In("L", h.along, working.Length), working.In("p", p, working.Length))
+		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress),
+			working.In("Fc⊥", fc, working.Stress))
 	}
 	return hold.Use{Used: q / fc, How: "is crushed on the block"}
 }
@@ -121,13 +130,16 @@ func (h *sleeve) room() float64 { return h.set.Thickness - 2*h.skin }
 
 func (h *sleeve) fits(sh *working.Sheet, _ []hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("room", "height of the hollow; the block is lower", "t − 2 × skin", h.room(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("skin", h.skin, working.Length), working.In("block", float64(h.Height), working.Length))
+		sh.Add("room", "height of the hollow; the block is lower", "t − 2 × skin", h.room(), working.Length, "geometry",
+			working.In("t", h.set.Thickness, working.Length), working.In("skin", h.skin, working.Length),
+			working.In("block", float64(h.Height), working.Length))
 	}
 	switch high := float64(h.Height); {
 	case h.skin == 0:
 		return hold.Use{Used: hold.Fails, How: "is solid: only a hollow shelf goes over a block"}
 	case high > h.room()+1e-9:
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s", quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s",
+			quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
 	case float64(h.Bottom) < h.skin-0.5 || float64(h.Bottom)+high > h.set.Thickness-h.skin+0.5:
 		return hold.Use{Used: hold.Fails, How: "does not go over it: the block is not where the hollow is"}
 	case float64(h.Thickness) > h.set.Depth-5:
@@ -147,12 +159,15 @@ func (h *sleeve) Geometry(all []hold.Action) hold.RailGeometry {
 	up := math.Abs(m) / p
 	for i := range g.Columns {
 		c := &g.Columns[i]
-		c.Shapes = append([]hold.Shape{{Name: "hollow", Stuff: hold.Void, Side: hold.Box(0, h.skin, h.set.Depth-h.skin, h.set.Thickness-h.skin)}}, c.Shapes...)
-		c.Forces = append(c.Forces, hold.Force{Name: "all of the block, up", Z: p, Y: float64(h.Bottom + h.Height), DY: 1, N: up}, hold.Force{Name: "down", Z: 6, Y: float64(h.Bottom), DY: -1, N: max(0, up-r)})
+		c.Shapes = append([]hold.Shape{{Name: "hollow", Stuff: hold.Void,
+			Side: hold.Box(0, h.skin, h.set.Depth-h.skin, h.set.Thickness-h.skin)}}, c.Shapes...)
+		c.Forces = append(c.Forces, hold.Force{Name: "all of the block, up", Z: p, Y: float64(h.Bottom + h.Height), DY: 1, N: up},
+			hold.Force{Name: "down", Z: 6, Y: float64(h.Bottom), DY: -1, N: max(0, up-r)})
 		c.Facts = append(c.Facts, hold.Long("of the block in the shelf", p))
 		c.Fit()
 	}
-	g.Marks = append(g.Marks, hold.Long("hollow, high", h.room()), hold.Long("spare over the block", h.room()-float64(h.Height)), hold.Long("block in the shelf", p))
+	g.Marks = append(g.Marks, hold.Long("hollow, high", h.room()), hold.Long("spare over the block", h.room()-float64(h.Height)),
+		hold.Long("block in the shelf", p))
 	return g
 }
 
@@ -167,7 +182,9 @@ func (h *sleeve) Notes() hold.Notes {
 
 func (block) recipes() []Recipe {
 	return []Recipe{
-		{Key: "sleeve", Name: "sleeve over a block", Words: "a hollow shelf pushed over a block", Hidden: true, Tools: []string{"saw", "clamps", "drill"}, Hands: "a box that slides on without play", Misfit: bored, Make: (*Outfit).sleeve, Is: func(_ *Ways, r *Rail) bool { return r != nil && r.Kind == Block }},
+		{Key: "sleeve", Name: "sleeve over a block", Words: "a hollow shelf pushed over a block", Hidden: true,
+			Tools: []string{"saw", "clamps", "drill"}, Hands: "a box that slides on without play", Misfit: bored, Make: (*Outfit).sleeve,
+			Is: func(_ *Ways, r *Rail) bool { return r != nil && r.Kind == Block }},
 	}
 }
 
@@ -181,6 +198,7 @@ func (o *Outfit) sleeve() error {
 	if room := o.Thickness - 2*skin; room < 24 {
 		return errors.New("the hollow is too low for a block")
 	}
-	o.rail(Block, lumber(), float64(o.X)+20, float64(o.X+o.Length)-20, skin+0.5, o.Thickness-2*skin-1, quantity.Length(math.Round(min(89, float64(o.Depth)*0.4))), true)
+	o.rail(Block, lumber(), float64(o.X)+20, float64(o.X+o.Length)-20, skin+0.5, o.Thickness-2*skin-1,
+		quantity.Length(math.Round(min(89, float64(o.Depth)*0.4))), true)
 	return nil
 }

@@ -133,7 +133,8 @@ func (h *braced) Links() []hold.Link {
 		noMean = "the bracket's ultimate load is not known"
 	}
 	return append([]hold.Link{
-		{Part: "bracket", Mode: "rating", Goes: hold.PastRating, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
+		{Part: "bracket", Mode: "rating", Goes: hold.PastRating, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength,
+			Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
 		h.arm().Link(),
 	}, h.mount.PlateLinks(hold.Straight)...)
 }
@@ -154,9 +155,13 @@ func (h *braced) rated(sh *working.Sheet, a hold.Action) hold.Use {
 	takes := each / pair * share * far
 	u := math.Abs(a.R) / takes
 	if sh.On() {
-		sh.Add("Rw", "what one bracket takes with its load where it stands: the maker means the middle of the arm", "rating / pair × share × min(1, (a / 2) / e)", takes, working.Force, "maker's rating, "+string(h.Rating.Means)+"; Rule for the share and the arm",
-			working.In("rating", each, working.Force), working.In("pair", pair, working.Ratio), working.In("share", share, working.Ratio), working.In("a", float64(h.Reach), working.Length), working.In("e", a.Arm(), working.Length))
-		sh.Add("used", "part of it in use", "R / Rw", u, working.Ratio, "", working.In("R", math.Abs(a.R), working.Force), working.In("Rw", takes, working.Force))
+		sh.Add("Rw", "what one bracket takes with its load where it stands: the maker means the middle of the arm",
+			"rating / pair × share × min(1, (a / 2) / e)", takes, working.Force,
+			"maker's rating, "+string(h.Rating.Means)+"; Rule for the share and the arm",
+			working.In("rating", each, working.Force), working.In("pair", pair, working.Ratio), working.In("share", share, working.Ratio),
+			working.In("a", float64(h.Reach), working.Length), working.In("e", a.Arm(), working.Length))
+		sh.Add("used", "part of it in use", "R / Rw", u, working.Ratio, "", working.In("R", math.Abs(a.R), working.Force),
+			working.In("Rw", takes, working.Force))
 	}
 	return hold.Use{Used: u, How: "is past what its maker allows"}
 }
@@ -169,10 +174,12 @@ func (h *braced) Geometry(a hold.Action) hold.Geometry {
 	if s := h.standard; s != nil {
 		low := h.low()
 		high := low + float64(s.Height)
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, low, t, high), Front: hold.Box(-w, low, w, high)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, low, t, high),
+			Front: hold.Box(-w, low, w, high)})
 	}
 	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}},
+		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar},
+			{reach*0.9 - bar, -bar}}},
 		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -bar, reach, 0), Front: hold.Box(-w, -bar, w, 0)},
 		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, -leg, t+1, 0), Front: hold.Box(-w, -leg, w, 0)})
 	h.arm().Draw(&g, 2*w)
@@ -180,7 +187,8 @@ func (h *braced) Geometry(a hold.Action) hold.Geometry {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
-	g.Measures = append(g.Measures, hold.Across("reach", "braced_bracket.reach_mm", 0, reach, -bar), hold.Upright("leg", "braced_bracket.leg_mm", reach*0.6, -leg, 0))
+	g.Measures = append(g.Measures, hold.Across("reach", "braced_bracket.reach_mm", 0, reach, -bar),
+		hold.Upright("leg", "braced_bracket.leg_mm", reach*0.6, -leg, 0))
 	g.Fit()
 	return g
 }
@@ -197,8 +205,12 @@ func (h *braced) Notes() hold.Notes {
 
 func (*Braced) recipes() []Recipe {
 	return []Recipe{
-		{Key: "braced-brackets", Name: "braced brackets", Words: "bought, with a rating", Tools: []string{"drill", "level"}, Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).bracedBrackets, Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard == "" }},
-		{Key: "standards", Name: "slotted standards", Words: "uprights with clip-on brackets", Tools: []string{"drill", "level", "hacksaw"}, Hands: "an hour; the slots must line up", Misfit: oneByOne, Make: (*Outfit).standards, Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard != "" }},
+		{Key: "braced-brackets", Name: "braced brackets", Words: "bought, with a rating", Tools: []string{"drill", "level"},
+			Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).bracedBrackets,
+			Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard == "" }},
+		{Key: "standards", Name: "slotted standards", Words: "uprights with clip-on brackets", Tools: []string{"drill", "level", "hacksaw"},
+			Hands: "an hour; the slots must line up", Misfit: oneByOne, Make: (*Outfit).standards,
+			Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard != "" }},
 	}
 }
 
@@ -208,7 +220,8 @@ func (o *Outfit) bracedBrackets() error {
 	for _, x := range at {
 		leg := quantity.Length(math.Round(float64(reach) * 0.75))
 		o.add(x, &Braced{
-			Reach: reach, Leg: leg, Width: o.Size(1.125, 28), Plate: 3, Rating: BracketRating{Mass: 150, Pair: true, Means: hold.Unstated}, Screw: fix,
+			Reach: reach, Leg: leg, Width: o.Size(1.125, 28), Plate: 3, Rating: BracketRating{Mass: 150, Pair: true, Means: hold.Unstated},
+			Screw: fix,
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 20}, {ID: o.ID(), Down: leg / 2}, {ID: o.ID(), Down: leg - 15}},
 		})
 	}
@@ -225,10 +238,12 @@ func (o *Outfit) standards() error {
 	}
 	for _, x := range at {
 		b := &Braced{
-			Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Leg: 60, Width: o.Size(1, 25), Plate: 2, Rating: BracketRating{Mass: 120, Pair: true, Means: hold.Unstated},
+			Reach: quantity.Length(math.Round(float64(o.Depth) * 0.9)), Leg: 60, Width: o.Size(1, 25), Plate: 2,
+			Rating:   BracketRating{Mass: 120, Pair: true, Means: hold.Unstated},
 			Standard: o.ID(),
 		}
-		s := Standard{ID: b.Standard, X: quantity.Length(x), Bottom: o.Y - below, Height: above + below, Width: b.Width, Plate: b.Plate, Screw: fix}
+		s := Standard{ID: b.Standard, X: quantity.Length(x), Bottom: o.Y - below, Height: above + below, Width: b.Width, Plate: b.Plate,
+			Screw: fix}
 		for down := -above + 20; down < below-15; down += 160 {
 			s.Holes = append(s.Holes, StandardHole{ID: o.ID(), Up: below - down})
 		}
@@ -245,5 +260,6 @@ func (b *Braced) Pieces(o Over) []piece.Piece {
 	if b.Standard != "" {
 		return append([]piece.Piece{o.bought("bracket", "clip-on bracket", 1, float64(b.Reach))}, o.down(b.Board)...)
 	}
-	return append([]piece.Piece{o.bought("bracket", "braced bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.down(b.Board)...)
+	return append([]piece.Piece{o.bought("bracket", "braced bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)},
+		o.down(b.Board)...)
 }

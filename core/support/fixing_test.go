@@ -45,10 +45,14 @@ func TestWhatARatingIsWorth(t *testing.T) {
 		mean       float64 // 0: not known
 	}{
 		{"a plug of which nothing is known", wall.Masonry, brick, hold.Fixing{Type: "masonry-plug-8", Length: 60}, 400, 400, 0},
-		{"a working rating as printed", wall.Masonry, brick, hold.Fixing{Type: "masonry-plug-8", Length: 60, Rating: rate(hold.WorkingLoad)}, n(18), n(30), 0},
-		{"an ultimate rating, a quarter", wall.Masonry, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rate(hold.Ultimate)}, n(18) / 4, n(30) / 4, n(18)},
-		{"one that does not say, a quarter", wall.Masonry, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rate(hold.Unstated)}, n(18) / 4, n(30) / 4, 0},
-		{"rated 18 kg each in gypsum: a lasting pull", wall.WoodStuds, board, hold.Fixing{Type: "self-drilling", Length: 40, Rating: rate(hold.WorkingLoad)}, n(18) * 0.6, n(30), 0},
+		{"a working rating as printed", wall.Masonry, brick, hold.Fixing{Type: "masonry-plug-8", Length: 60, Rating: rate(hold.WorkingLoad)},
+			n(18), n(30), 0},
+		{"an ultimate rating, a quarter", wall.Masonry, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rate(hold.Ultimate)},
+			n(18) / 4, n(30) / 4, n(18)},
+		{"one that does not say, a quarter", wall.Masonry, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rate(hold.Unstated)},
+			n(18) / 4, n(30) / 4, 0},
+		{"rated 18 kg each in gypsum: a lasting pull", wall.WoodStuds, board,
+			hold.Fixing{Type: "self-drilling", Length: 40, Rating: rate(hold.WorkingLoad)}, n(18) * 0.6, n(30), 0},
 		{"a toggle of which nothing is known", wall.SteelStuds, board, hold.Fixing{Type: "toggle", Length: 60}, 220 * 0.6, 220, 0},
 	} {
 		f, s := anchored(c.kind, c.lining, c.fix)
@@ -86,12 +90,16 @@ func TestAnchorsThatDoNotCount(t *testing.T) {
 		why    string
 	}{
 		{"a plug too short for brick", wall.Masonry, brick, hold.Fixing{Type: "masonry-plug-8", Length: 40}, 0, "too short for the wall"},
-		{"a plaster coat eats its length", wall.Masonry, wall.Lining{Kind: wall.Plaster, Thickness: 15}, hold.Fixing{Type: "masonry-plug-8", Length: 55}, 0, "too short"},
+		{"a plaster coat eats its length", wall.Masonry, wall.Lining{Kind: wall.Plaster, Thickness: 15},
+			hold.Fixing{Type: "masonry-plug-8", Length: 55}, 0, "too short"},
 		{"nothing known in hollow block", wall.Block, brick, hold.Fixing{Type: "sleeve-8", Length: 60}, 0, "give its rating"},
 		{"hollow block with a rating", wall.Block, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rated}, 2, ""},
-		{"nothing known in plaster on lath", wall.WoodStuds, wall.Lining{Kind: wall.Plaster, Thickness: 20}, hold.Fixing{Type: "toggle", Length: 60}, 0, "give its rating"},
-		{"nothing known in thin gypsum", wall.WoodStuds, wall.Lining{Kind: wall.Gypsum, Thickness: 9.5}, hold.Fixing{Type: "toggle", Length: 60}, 0, "this thin"},
-		{"plaster with a rating", wall.WoodStuds, wall.Lining{Kind: wall.Plaster, Thickness: 20}, hold.Fixing{Type: "toggle", Length: 60, Rating: rated}, 2, ""},
+		{"nothing known in plaster on lath", wall.WoodStuds, wall.Lining{Kind: wall.Plaster, Thickness: 20},
+			hold.Fixing{Type: "toggle", Length: 60}, 0, "give its rating"},
+		{"nothing known in thin gypsum", wall.WoodStuds, wall.Lining{Kind: wall.Gypsum, Thickness: 9.5},
+			hold.Fixing{Type: "toggle", Length: 60}, 0, "this thin"},
+		{"plaster with a rating", wall.WoodStuds, wall.Lining{Kind: wall.Plaster, Thickness: 20},
+			hold.Fixing{Type: "toggle", Length: 60, Rating: rated}, 2, ""},
 		{"a screw in brick", wall.Masonry, brick, hold.Fixing{Type: "wood-10", Length: 60}, 0, "anchor made for masonry"},
 	} {
 		f, _ := anchored(c.kind, c.lining, c.fix)

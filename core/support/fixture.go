@@ -160,7 +160,8 @@ func (f *Fixtures) clips(id string, x quantity.Length) string {
 	case s == nil:
 		return fmt.Sprintf("there is no standard %q on this wall", id)
 	case math.Abs(float64(s.X-x)) > onStandard:
-		return fmt.Sprintf("the bracket is at %s mm, its standard at %s: move one of them", quantity.Decimal(float64(x), 1), quantity.Decimal(float64(s.X), 1))
+		return fmt.Sprintf("the bracket is at %s mm, its standard at %s: move one of them", quantity.Decimal(float64(x), 1),
+			quantity.Decimal(float64(s.X), 1))
 	}
 	return ""
 }

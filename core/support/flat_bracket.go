@@ -158,26 +158,33 @@ func (f *flat) Pad() float64 {
 
 func (f *flat) Links() []hold.Link {
 	links := []hold.Link{
-		{Part: "bar", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner", Use: f.bar},
-		{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip", Use: f.droop},
+		{Part: "bar", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner",
+			Use: f.bar},
+		{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip",
+			Use: f.droop},
 	}
 	links = append(links, f.arm().Link())
 	if f.hold > 0 {
-		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
+		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleNear,
+			Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
 		if f.hold > 1 {
-			links = append(links, hold.Link{Part: "screws", Mode: "others", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleOthers, Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
+			links = append(links, hold.Link{Part: "screws", Mode: "others", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleOthers,
+				Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
 		}
-		links = append(links, hold.Link{Part: "leg", Mode: "heel", Goes: hold.Crushes, Of: f.set.LinedWith(), Role: hold.RoleHeel, Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,
+		links = append(links, hold.Link{Part: "leg", Mode: "heel", Goes: hold.Crushes, Of: f.set.LinedWith(), Role: hold.RoleHeel,
+			Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,
 			NoMean: hold.NoWallMean})
 	}
-	return append(links, hold.Link{Part: "screws", Mode: "behind", Goes: hold.Stands, Of: f.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: f.set.IntoName(f.Screw), Use: f.behind})
+	return append(links, hold.Link{Part: "screws", Mode: "behind", Goes: hold.Stands, Of: f.Screw.Of(), Role: hold.RoleBehind,
+		Kind: hold.Gate, Name: f.set.IntoName(f.Screw), Use: f.behind})
 }
 
 func (f *flat) bar(sh *working.Sheet, a hold.Action) hold.Use {
 	if sh.On() {
 		hole := float64(f.Width) - f.net*4/float64(f.Thickness)/float64(f.Thickness)
 		sh.Add("Z", "plastic modulus of the bar at the hole nearest the corner", "(b − dhole) × t² / 4", f.net, working.Modulus, "statics",
-			working.In("b", float64(f.Width), working.Length), working.In("dhole", hole, working.Length), working.In("t", float64(f.Thickness), working.Length))
+			working.In("b", float64(f.Width), working.Length), working.In("dhole", hole, working.Length),
+			working.In("t", float64(f.Thickness), working.Length))
 	}
 	return hold.Use{Used: f.Steel.Bar(sh, math.Abs(a.M), f.net, a.Case), How: "bends at the corner"}
 }
@@ -197,7 +204,8 @@ func (f *flat) tipDroop(sh *working.Sheet, a hold.Action) float64 {
 	if sh.On() {
 		in := []working.Input{working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("a", reach, working.Length),
 			working.In("E", hold.SteelE, working.Stress), working.In("I", f.gross.Inertia(), working.Inertia)}
-		sh.Add("I", "inertia of the bar", "b × t³ / 12", f.gross.Inertia(), working.Inertia, "statics", working.In("b", f.gross.B, working.Length), working.In("t", f.gross.H, working.Length))
+		sh.Add("I", "inertia of the bar", "b × t³ / 12", f.gross.Inertia(), working.Inertia, "statics",
+			working.In("b", f.gross.B, working.Length), working.In("t", f.gross.H, working.Length))
 		sh.Add("δarm", "bending of the arm", formula, arm, working.Length, "statics", in...)
 		sh.Add("δturn", "turning of the corner, s from it to the nearest screw", "M × s / (E I) × a", turn, working.Length, "statics",
 			working.In("M", a.M, working.Moment), working.In("s", s, working.Length), in[3], in[4], in[2])
@@ -210,8 +218,10 @@ func (f *flat) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	limit := hold.DroopLimit(f.set.Depth)
 	if sh.On() {
 		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
-		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule", working.In("depth", f.set.Depth, working.Length))
-		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length), working.In("allowed", limit, working.Length))
+		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule",
+			working.In("depth", f.set.Depth, working.Length))
+		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length),
+			working.In("allowed", limit, working.Length))
 	}
 	return hold.Use{Used: d / limit, How: "droops at the tip", Value: d, Allowed: limit}
 }
@@ -248,7 +258,8 @@ func (f *flat) nearPull(sh *working.Sheet, a hold.Action) float64 {
 func (f *flat) share(sh *working.Sheet, a hold.Action) float64 {
 	v := math.Abs(a.R) / float64(f.hold)
 	if sh.On() {
-		sh.Add("V", "push across on each one that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force), working.In("n", float64(f.hold), working.Ratio))
+		sh.Add("V", "push across on each one that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force),
+			working.In("n", float64(f.hold), working.Ratio))
 	}
 	return v
 }
@@ -286,7 +297,8 @@ func (f *flat) heelPress(sh *working.Sheet, a hold.Action) hold.Use { return f.t
 
 func (f *flat) behind(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("n", f.Screw.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)), float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
+		sh.Add("n", f.Screw.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(f.holes)),
+			float64(f.hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
 	return hold.BehindUse(f.holes, f.hold)
 }
@@ -296,7 +308,8 @@ func (f *flat) Geometry(a hold.Action) hold.Geometry {
 	g := f.set.NewGeometry(a)
 	leg, t, w := f.sign()*float64(f.Leg), float64(f.Thickness), float64(f.Width)/2
 	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, min(0, leg), t, max(0, leg)), Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
+		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, min(0, leg), t, max(0, leg)),
+			Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
 		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -t, float64(f.Reach), 0), Front: hold.Box(-w, -t, w, 0)})
 	f.arm().Draw(&g, 2*w)
 	h, m, v := f.turning(a), math.Abs(a.M), math.Abs(a.R)/float64(max(f.hold, 1))
@@ -323,7 +336,8 @@ func (f *flat) Geometry(a hold.Action) hold.Geometry {
 		g.Forces = append(g.Forces, hold.Force{Name: "pulls", Z: t, Y: near.Y, DZ: 1, N: near.Pull, Takes: near.Takes},
 			hold.Force{Name: "heel", Z: t, Y: heel, DZ: -1, N: contact * h.Fb * h.B})
 		g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: t, Y1: heel, Z2: t, Y2: near.Y, MM: math.Abs(near.Y - heel)})
-		g.Facts = append(g.Facts, hold.Fact{Name: "of the " + f.Screw.Noun() + " in the " + f.set.BehindName(f.Screw), Value: near.In, Kind: "length", Bad: near.In < near.Least}, hold.Long("needs", near.Least))
+		g.Facts = append(g.Facts, hold.Fact{Name: "of the " + f.Screw.Noun() + " in the " + f.set.BehindName(f.Screw), Value: near.In,
+			Kind: "length", Bad: near.In < near.Least}, hold.Long("needs", near.Least))
 		over := f.turned()
 		g.Facts = append(g.Facts, hold.Pulls("turned over, the near one pulls", over.nearPull(nil, a)))
 		if f.hold > 1 {
@@ -354,16 +368,16 @@ func (f *flat) turned() *flat {
 // Notes says what was taken for granted and what to beware of.
 func (f *flat) Notes() hold.Notes {
 	n := hold.FastenerNotes(&f.set, f.Screw, f.holes, f.hold)
-	if f.Steel == hold.Unmarked {
-		n.Assumed = append(n.Assumed, "the bar is mild steel of no stated grade, 205 MPa")
-	}
+	f.Steel.Assumed(&n, "the bar is")
 	n.Cautions = append(n.Cautions, f.arm().Notes()...)
 	return n
 }
 
 func (*FlatBracket) recipes() []Recipe {
 	return []Recipe{
-		{Key: "flat-brackets", Name: "flat brackets", Words: "bent steel, screwed to the studs", Tools: []string{"drill", "level"}, Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).flatBrackets, Is: func(w *Ways, _ *Rail) bool { return w.FlatBracket != nil }},
+		{Key: "flat-brackets", Name: "flat brackets", Words: "bent steel, screwed to the studs", Tools: []string{"drill", "level"},
+			Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).flatBrackets,
+			Is: func(w *Ways, _ *Rail) bool { return w.FlatBracket != nil }},
 	}
 }
 
@@ -372,7 +386,8 @@ func (o *Outfit) flatBrackets() error {
 	fix := o.Fixing(5, o.OnStuds(at...), false)
 	for _, x := range at {
 		o.add(x, &FlatBracket{
-			Reach: min(o.Size(6, 150), o.Depth), Leg: o.Size(4, 100), Width: o.Size(1.5, 40), Thickness: o.Size(0.1875, 5), Steel: hold.Unmarked, LegSide: LegBelow, Hole: 6, Screw: fix,
+			Reach: min(o.Size(6, 150), o.Depth), Leg: o.Size(4, 100), Width: o.Size(1.5, 40), Thickness: o.Size(0.1875, 5), Steel: hold.Unmarked,
+			LegSide: LegBelow, Hole: 6, Screw: fix,
 			Holes: []BracketHole{{ID: o.ID(), Corner: o.Size(1, 25)}, {ID: o.ID(), Corner: o.Size(3.25, 80)}},
 		})
 	}
@@ -383,5 +398,6 @@ var _ Way = (*FlatBracket)(nil)
 
 // Pieces are the bracket and its screws.
 func (b *FlatBracket) Pieces(o Over) []piece.Piece {
-	return append([]piece.Piece{o.bought("bracket", "flat bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.down(b.Board)...)
+	return append([]piece.Piece{o.bought("bracket", "flat bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)},
+		o.down(b.Board)...)
 }

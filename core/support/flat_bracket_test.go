@@ -84,7 +84,8 @@ func TestScrewsByHand(t *testing.T) {
 	}
 	g := f.Geometry(a)
 	pull, heel := g.Forces[0], g.Forces[1]
-	if !near(pull.N, 546.2, 0.005) || pull.DZ != 1 || !near(heel.N, f.heel.Fb*f.heel.B*f.heel.Contact(a.M), 1e-9) || heel.DZ != -1 || heel.Y != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
+	if !near(pull.N, 546.2, 0.005) || pull.DZ != 1 || !near(heel.N, f.heel.Fb*f.heel.B*f.heel.Contact(a.M), 1e-9) || heel.DZ != -1 ||
+		heel.Y != -120 || len(g.Holes) != 2 || !g.Holes[0].Near || g.Holes[1].Near {
 		t.Errorf("geometry %+v", g)
 	}
 }
@@ -137,14 +138,16 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 		hold  int
 		how   string
 	}{
-		"in the stud":          {500, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
-		"beside it":            {560, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first misses the stud: not counted"},
-		"its edge, a screw":    {510, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
-		"its very edge":        {518, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
-		"its edge, a lag":      {510, hold.Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
-		"too short":            {500, hold.Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
-		"out of the back":      {500, hold.Fixing{Type: "lag-5/16", Length: 127}, 0, "the first comes out of the stud's back, do not drill: not counted"},
-		"lag too short by tip": {500, hold.Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0, "the first is too short for the stud: not counted"},
+		"in the stud":       {500, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"beside it":         {560, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first misses the stud: not counted"},
+		"its edge, a screw": {510, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
+		"its very edge":     {518, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
+		"its edge, a lag":   {510, hold.Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
+		"too short":         {500, hold.Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
+		"out of the back": {500, hold.Fixing{Type: "lag-5/16", Length: 127}, 0,
+			"the first comes out of the stud's back, do not drill: not counted"},
+		"lag too short by tip": {500, hold.Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0,
+			"the first is too short for the stud: not counted"},
 	} {
 		b := bracket()
 		b.Screw = c.screw
@@ -218,7 +221,8 @@ func TestPropertiesOfTheFlatBracket(t *testing.T) {
 			t.Errorf("%s: a longer arm is easier", r)
 		}
 	}
-	if u := use(thick, 120); u[hold.RoleBar] >= base[hold.RoleBar] || u[hold.RoleDroop] >= base[hold.RoleDroop] || u[hold.RoleNear] >= base[hold.RoleNear] {
+	if u := use(thick, 120); u[hold.RoleBar] >= base[hold.RoleBar] || u[hold.RoleDroop] >= base[hold.RoleDroop] ||
+		u[hold.RoleNear] >= base[hold.RoleNear] {
 		t.Error("a thicker bar is no stronger")
 	}
 	if u := use(deep, 120); u[hold.RoleNear] >= base[hold.RoleNear] {
@@ -230,7 +234,8 @@ func TestPropertiesOfTheFlatBracket(t *testing.T) {
 }
 
 func TestValidationNamesEveryProblem(t *testing.T) {
-	b := &FlatBracket{Leg: -1, Width: quantity.Length(math.NaN()), Thickness: 900, Steel: "cheese", LegSide: "sideways", Holes: make([]BracketHole, 12),
+	b := &FlatBracket{Leg: -1, Width: quantity.Length(math.NaN()), Thickness: 900, Steel: "cheese", LegSide: "sideways",
+		Holes: make([]BracketHole, 12),
 		Screw: hold.Fixing{Type: "nail", Length: 1e9}, Board: &hold.BoardScrews{Count: -2}}
 	l := problem.New()
 	b.Validate(l.In("b"))
@@ -238,7 +243,8 @@ func TestValidationNamesEveryProblem(t *testing.T) {
 	for _, p := range l.All() {
 		got[p.Path] = true
 	}
-	for _, path := range []string{"b.reach_mm", "b.leg_mm", "b.width_mm", "b.thickness_mm", "b.steel", "b.leg_side", "b.screw.type", "b.screw.length_mm",
+	for _, path := range []string{"b.reach_mm", "b.leg_mm", "b.width_mm", "b.thickness_mm", "b.steel", "b.leg_side", "b.screw.type",
+		"b.screw.length_mm",
 		"b.holes[0].id", "b.holes[0].from_corner_mm", "b.board_screws.type", "b.board_screws.count"} {
 		if !got[path] {
 			t.Errorf("nothing is said of %s; found %v", path, got)

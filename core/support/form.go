@@ -142,7 +142,8 @@ type FormPart struct {
 
 // setting is the stage as a support at x sees it.
 func (s *Stage) site(x float64) hold.Site {
-	return hold.Site{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board, Bases: s.Bases}
+	return hold.Site{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board,
+		Bases: s.Bases}
 }
 
 // shares returns how a row of goods on a level is borne by supports at places along

@@ -102,8 +102,10 @@ func TestPropertiesOfFrames(t *testing.T) {
 func TestPropertiesOfSheetRacks(t *testing.T) {
 	goods := []Good{{From: 400, To: 1200, W: 900, Height: 1200, Depth: 60}}
 	at := func(tilt, contact float64) float64 {
-		r := &SheetRack{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89, Tilt: tilt, Contact: mm(contact), Stop: true,
-			Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Screw: hold.Fixing{Type: "structural-6", Length: 140}, Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
+		r := &SheetRack{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89,
+			Tilt: tilt, Contact: mm(contact), Stop: true,
+			Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Screw: hold.Fixing{Type: "structural-6", Length: 140},
+			Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
 		for _, y := range []float64{200, 700, 1100} {
 			r.Rows = append(r.Rows, mm(y))
 		}
@@ -126,7 +128,8 @@ func TestPropertiesOfSheetRacks(t *testing.T) {
 // farther apart, and grows with how far out its goods are.
 func TestPropertiesOfCarts(t *testing.T) {
 	on := func(caster, apart, to float64) float64 {
-		c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: mm(apart), Caster: caster, Own: 10, Count: 4, Rows: 60, Screw: hold.Fixing{Type: "wood-14", Length: 60}}
+		c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: mm(apart), Caster: caster, Own: 10, Count: 4, Rows: 60,
+			Screw: hold.Fixing{Type: "wood-14", Length: 60}}
 		pull, v := c.Stand(stage([]Good{{From: 400, To: 400 + to, W: 200}}, 400)).(*hinged).hinge(nil, everyday(1))
 		if v <= 0 {
 			t.Errorf("it hangs with nothing: %v", v)
@@ -135,6 +138,7 @@ func TestPropertiesOfCarts(t *testing.T) {
 	}
 	base := on(0.5, 600, 600)
 	if on(0.7, 600, 600) >= base || on(0.5, 750, 600) >= base || on(0, 600, 600) != 2*base || on(0.5, 600, 300) >= base {
-		t.Errorf("pulls %v; more on the caster %v; hinges farther apart %v; no caster %v; goods nearer %v", base, on(0.7, 600, 600), on(0.5, 750, 600), on(0, 600, 600), on(0.5, 600, 300))
+		t.Errorf("pulls %v; more on the caster %v; hinges farther apart %v; no caster %v; goods nearer %v", base, on(0.7, 600, 600),
+			on(0.5, 750, 600), on(0, 600, 600), on(0.5, 600, 300))
 	}
 }

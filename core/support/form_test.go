@@ -24,8 +24,10 @@ func everyday(by float64) Demand { return Demand{By: by, Care: 1} }
 
 // rack19 is a rack like row 19's upright: four levels of arms at every upright.
 func rack19(xs ...float64) *Rack {
-	r := &Rack{Made: hold.Made{Wood: "spruce-pine-fir", Grade: "clear"}, Width: 89, Deep: 38, Height: 2200, Screw: hold.Fixing{Type: "structural-6", Length: 120},
-		Arm: Arm{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: 300, High: 150, Thick: 18, Cheeks: true}, Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-5", Length: 50},
+	r := &Rack{Made: hold.Made{Wood: "spruce-pine-fir", Grade: "clear"}, Width: 89, Deep: 38, Height: 2200,
+		Screw: hold.Fixing{Type: "structural-6", Length: 120},
+		Arm:   Arm{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, Reach: 300, High: 150, Thick: 18, Cheeks: true},
+		Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-5", Length: 50},
 			Places: []joint.Point{{X: 10, Y: 20}, {X: 30, Y: 20}, {X: 10, Y: 120}, {X: 30, Y: 120}}}}
 	for i, y := range []float64{600, 1000, 1400, 1800} {
 		r.Levels = append(r.Levels, Level{ID: "l" + string(rune('1'+i)), Up: mm(y)})
@@ -90,7 +92,8 @@ func TestArmByHand(t *testing.T) {
 	}
 	solid := rack19(400, 1000, 1600)
 	solid.Arm.Cheeks = false
-	if u := formLink(t, solid.Stand(stage(rows(800, 230), 400, 1000, 1600)), "l1", "arm", "").Use(nil, everyday(1)); !near(u.Used, 2*want, 0.03) {
+	if u := formLink(t, solid.Stand(stage(rows(800, 230), 400, 1000, 1600)), "l1", "arm", "").Use(nil, everyday(1)); !near(u.Used, 2*want,
+		0.03) {
 		t.Errorf("one piece as thick as a cheek: %v, want twice %v", u.Used, want)
 	}
 }
@@ -122,7 +125,8 @@ func TestPropertiesOfRacks(t *testing.T) {
 	if near16["screws/pull"] >= wide["screws/pull"] || near16["l1/arm"] >= wide["l1/arm"] {
 		t.Errorf("on studs 24 in apart %v, on 16 in %v", wide, near16)
 	}
-	if far := used(rack19(400, 1010, 1620), 290, 400, 1010, 1620); far["screws/pull"] < wide["screws/pull"] || far["l1/arm"] <= wide["l1/arm"] || far["upright/bending"] <= wide["upright/bending"] {
+	if far := used(rack19(400, 1010, 1620), 290, 400, 1010, 1620); far["screws/pull"] < wide["screws/pull"] ||
+		far["l1/arm"] <= wide["l1/arm"] || far["upright/bending"] <= wide["upright/bending"] {
 		t.Errorf("a longer lever is easier: %v, %v", wide, far)
 	}
 	notched := rack19(400, 1010, 1620)
@@ -131,12 +135,14 @@ func TestPropertiesOfRacks(t *testing.T) {
 		t.Error("a notch costs nothing")
 	}
 	onLedger := rack19(400, 1010, 1620)
-	onLedger.Ledger = &RackLedger{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Height: 89, Thickness: 38, Screw: hold.Fixing{Type: "structural-6", Length: 120}, Count: 3}
+	onLedger.Ledger = &RackLedger{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Height: 89, Thickness: 38,
+		Screw: hold.Fixing{Type: "structural-6", Length: 120}, Count: 3}
 	if l := used(onLedger, 230, 400, 1010, 1620); l["screws/pull"] >= wide["screws/pull"] || l["ledger/shear"] <= 0 {
 		t.Errorf("a ledger under the uprights takes no weight off their screws: %v", l)
 	}
 	missed := rack19(400, 900, 1620).Stand(stage(rows(800, 230), 400, 1010, 1620))
-	if u := formLink(t, missed, "screws", "behind", "u2").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, "misses the stud") {
+	if u := formLink(t, missed, "screws", "behind", "u2").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
+		!strings.Contains(u.How, "misses the stud") {
 		t.Errorf("an upright beside its stud: %+v", u)
 	}
 	none := rack19().Stand(stage(rows(800, 230), 400))
@@ -166,7 +172,8 @@ func TestBadRacks(t *testing.T) {
 	for _, p := range l.All() {
 		got[p.Path] = p.Message
 	}
-	for _, path := range []string{"rack.levels[1].up_mm", "rack.levels[3].up_mm", "rack.rows_mm[5]", "rack.uprights[0].notch.deep_mm", "rack.arm.reach_mm", "none.levels", "none.wood"} {
+	for _, path := range []string{"rack.levels[1].up_mm", "rack.levels[3].up_mm", "rack.rows_mm[5]", "rack.uprights[0].notch.deep_mm",
+		"rack.arm.reach_mm", "none.levels", "none.wood"} {
 		if got[path] == "" {
 			t.Errorf("nothing is said of %s: %v", path, got)
 		}
@@ -182,7 +189,8 @@ func TestBadRacks(t *testing.T) {
 func hooksOn(kind PegKind) *HookRail {
 	r := cherryStrip(300, 1500, 89, []float64{400, 800, 1200}, []float64{25, 64})
 	r.Kind, r.Thickness, r.Made = Hooks, 25, hold.Made{Wood: "red-maple", Grade: "clear"}
-	h := &HookRail{Rail: *r, Peg: Peg{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: kind, Reach: 80, D: 20, Wall: 2.5, Flange: 60, Apart: 40, Count: 4, Screw: hold.Fixing{Type: "wood-8", Length: 29}, Up: 45}}
+	h := &HookRail{Rail: *r, Peg: Peg{Made: hold.Made{Wood: "white-ash", Grade: "clear"}, Kind: kind, Reach: 80, D: 20, Wall: 2.5,
+		Flange: 60, Apart: 40, Count: 4, Screw: hold.Fixing{Type: "wood-8", Length: 29}, Up: 45}}
 	for i, x := range []float64{420, 820, 1220} {
 		h.Hooks = append(h.Hooks, Hanger{ID: "h" + string(rune('1'+i)), X: mm(x)})
 	}
@@ -214,13 +222,15 @@ func TestHooksByHand(t *testing.T) {
 	}
 	short := hooksOn(Pipe)
 	short.Peg.Screw.Length = 20
-	if u := formLink(t, short.Stand(stage(goods, 400, 800, 1200)), "hook", "flange", "h1").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, "in the board") {
+	if u := formLink(t, short.Stand(stage(goods, 400, 800, 1200)), "hook", "flange", "h1").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
+		!strings.Contains(u.How, "in the board") {
 		t.Errorf("screws of 20 mm: %+v", u)
 	}
 	long := hooksOn(Pipe)
 	long.Peg.Reach = 120
 	for _, mode := range []string{"bends", "flange"} {
-		if a, b := formLink(t, pipe, "hook", mode, "h2").Use(nil, everyday(1)), formLink(t, long.Stand(stage(goods, 400, 800, 1200)), "hook", mode, "h2").Use(nil, everyday(1)); b.Used <= a.Used {
+		if a, b := formLink(t, pipe, "hook", mode, "h2").Use(nil, everyday(1)),
+			formLink(t, long.Stand(stage(goods, 400, 800, 1200)), "hook", mode, "h2").Use(nil, everyday(1)); b.Used <= a.Used {
 			t.Errorf("%s: a longer hook is easier", mode)
 		}
 	}
@@ -247,7 +257,8 @@ func TestHooksByHand(t *testing.T) {
 }
 
 func frameOn(ties ...float64) *StandingFrame {
-	f := &StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 64, Height: 1800, Piece: 38, Screw: hold.Fixing{Type: "structural-6", Length: 100},
+	f := &StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 64, Height: 1800, Piece: 38,
+		Screw: hold.Fixing{Type: "structural-6", Length: 100},
 		Posts: []Post{{"p1", 350}, {"p2", 1000}, {"p3", 1650}}, Platforms: []Level{{"a", 200}, {"b", 900}, {"c", 1500}}}
 	for i, x := range ties {
 		f.Ties = append(f.Ties, FrameTie{ID: "t" + string(rune('1'+i)), X: mm(x), Up: 1700})
@@ -288,11 +299,13 @@ func TestAFrameTipsWithoutItsTie(t *testing.T) {
 	off := frameOn(400, 1600)
 	off.Standoff = 60
 	off.Screw.Length = 160
-	if a, b := formLink(t, tied, "ties", "pull", "").Use(nil, everyday(9)), formLink(t, off.Stand(stage(goods, 400, 1600)), "ties", "pull", "").Use(nil, everyday(9)); b.Used <= a.Used {
+	if a, b := formLink(t, tied, "ties", "pull", "").Use(nil, everyday(9)),
+		formLink(t, off.Stand(stage(goods, 400, 1600)), "ties", "pull", "").Use(nil, everyday(9)); b.Used <= a.Used {
 		t.Error("standing off the wall pulls the ties no harder")
 	}
 	l := problem.New()
-	(&StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Width: 38, Deep: 38, Height: 100, Piece: 38, Screw: hold.Fixing{Type: "wood-10", Length: 60}, Ties: []FrameTie{{"t", 5, 900}}}).Validate(l)
+	(&StandingFrame{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Width: 38, Deep: 38, Height: 100, Piece: 38,
+		Screw: hold.Fixing{Type: "wood-10", Length: 60}, Ties: []FrameTie{{"t", 5, 900}}}).Validate(l)
 	if len(l.All()) != 3 {
 		t.Errorf("%v", l.All())
 	}
@@ -319,8 +332,10 @@ func TestPlatformsAndPostsByHand(t *testing.T) {
 }
 
 func TestSheetsLean(t *testing.T) {
-	r := &SheetRack{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89, Tilt: 7, Contact: 1000, Stop: true, Screw: hold.Fixing{Type: "structural-6", Length: 140},
-		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Rows: []quantity.Length{200, 700, 1100}, Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
+	r := &SheetRack{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Width: 38, Deep: 89, Height: 1200, Foot: 200, High: 89, Tilt: 7,
+		Contact: 1000, Stop: true, Screw: hold.Fixing{Type: "structural-6", Length: 140},
+		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Rows: []quantity.Length{200, 700, 1100},
+		Frames: []Upright{{ID: "f1", X: 400}, {ID: "f2", X: 1200}}}
 	goods := []Good{{From: 350, To: 1250, W: 900, Height: 1220, Depth: 100}}
 	h := r.Stand(stage(goods, 400, 1200)).(*leaned)
 	// 900 × tan 7° × 610/1000 = 67.41 N at the contact, and as much at the feet.
@@ -339,7 +354,8 @@ func TestSheetsLean(t *testing.T) {
 		t.Errorf("without one: %+v", u)
 	}
 	thick := []Good{{From: 350, To: 1250, W: 900, Height: 1220, Depth: 160}}
-	a, b := formLink(t, h, "foot", "joint", "").Use(nil, everyday(1)), formLink(t, r.Stand(stage(thick, 400, 1200)), "foot", "joint", "").Use(nil, everyday(1))
+	a, b := formLink(t, h, "foot", "joint", "").Use(nil, everyday(1)),
+		formLink(t, r.Stand(stage(thick, 400, 1200)), "foot", "joint", "").Use(nil, everyday(1))
 	if b.Used <= a.Used {
 		t.Error("a thicker stack turns the feet no harder")
 	}
@@ -352,7 +368,8 @@ func TestSheetsLean(t *testing.T) {
 }
 
 func TestHingedCartByHand(t *testing.T) {
-	c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: 700, Caster: 0.5, Own: 10, Count: 3, Rows: 60, Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
+	c := &HingedCart{ID: "c", X: 400, Width: 600, Height: 900, Up: 100, Apart: 700, Caster: 0.5, Own: 10, Count: 3, Rows: 60,
+		Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
 	goods := []Good{{From: 600, To: 1000, W: 300}}
 	h := c.Stand(stage(goods, 400)).(*hinged)
 	// (300 × 400 + 98.07 × 300) / 700 × 0.5 = 106.7 N; half of 398.07 down.
@@ -368,7 +385,8 @@ func TestHingedCartByHand(t *testing.T) {
 	if p, _ := c.Stand(stage(goods, 400)).(*hinged).hinge(nil, everyday(1)); !near(p, 4*pull, 1e-9) {
 		t.Errorf("hinges half as far apart pull %v", p)
 	}
-	if u := (&HingedCart{ID: "c", X: 600, Width: 600, Height: 900, Up: 100, Apart: 700, Count: 3, Rows: 60, Screw: c.Screw}).Stand(stage(goods, 400)).Links()[0].Use(nil, everyday(1)); !math.IsInf(u.Used, 1) {
+	if u := (&HingedCart{ID: "c", X: 600, Width: 600, Height: 900, Up: 100, Apart: 700, Count: 3, Rows: 60,
+		Screw: c.Screw}).Stand(stage(goods, 400)).Links()[0].Use(nil, everyday(1)); !math.IsInf(u.Used, 1) {
 		t.Errorf("hinges beside the stud: %+v", u)
 	}
 	l := problem.New()

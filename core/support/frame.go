@@ -78,7 +78,8 @@ const (
 
 // Choices lists the corners.
 func (Corner) Choices() []field.Choice {
-	return field.Choose("mitred-splined", "mitre, splined", "mitred", "mitre, glued", "butted-screwed", "butted, screwed", "butted", "butted, glued")
+	return field.Choose("mitred-splined", "mitre, splined", "mitred", "mitre, glued", "butted-screwed", "butted, screwed", "butted",
+		"butted, glued")
 }
 
 // Validate names every problem of a wooden bracket.
@@ -153,10 +154,14 @@ func (f *framed) strut(sh *working.Sheet, a hold.Action) strut {
 	s := bracing(a.R, a.Arm(), out, down)
 	if sh.On() {
 		angle := math.Atan2(down, out)
-		sh.Add("φ", "slope of the brace", "atan(hb / ab)", angle*180/math.Pi, working.Ratio, "geometry, degrees", working.In("hb", down, working.Length), working.In("ab", out, working.Length))
-		sh.Add("N", "along the brace", "R × e / (ab × sin φ)", s.N, working.Force, "statics", working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("ab", out, working.Length), working.In("sin φ", math.Sin(angle), working.Ratio))
-		sh.Add("H", "pull that opens the arm's joint", "N × cos φ", s.H, working.Force, "statics", working.In("N", s.N, working.Force), working.In("cos φ", math.Cos(angle), working.Ratio))
-		sh.Add("Vj", "across the arm's joint", "R − N × sin φ", s.V, working.Force, "statics", working.In("R", a.R, working.Force), working.In("N", s.N, working.Force), working.In("sin φ", math.Sin(angle), working.Ratio))
+		sh.Add("φ", "slope of the brace", "atan(hb / ab)", angle*180/math.Pi, working.Ratio, "geometry, degrees",
+			working.In("hb", down, working.Length), working.In("ab", out, working.Length))
+		sh.Add("N", "along the brace", "R × e / (ab × sin φ)", s.N, working.Force, "statics", working.In("R", a.R, working.Force),
+			working.In("e", a.Arm(), working.Length), working.In("ab", out, working.Length), working.In("sin φ", math.Sin(angle), working.Ratio))
+		sh.Add("H", "pull that opens the arm's joint", "N × cos φ", s.H, working.Force, "statics", working.In("N", s.N, working.Force),
+			working.In("cos φ", math.Cos(angle), working.Ratio))
+		sh.Add("Vj", "across the arm's joint", "R − N × sin φ", s.V, working.Force, "statics", working.In("R", a.R, working.Force),
+			working.In("N", s.N, working.Force), working.In("sin φ", math.Sin(angle), working.Ratio))
 	}
 	return s
 }
@@ -176,10 +181,13 @@ func (f *framed) joint() *hold.Jointed {
 
 // links are the frame's own: arm, joint, brace, front.
 func (f *framed) links() []hold.Link {
-	out := []hold.Link{{Part: "arm", Mode: "bending", Goes: hold.Bends, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
+	out := []hold.Link{{Part: "arm", Mode: "bending", Goes: hold.Bends, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
+		Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
 	if f.Brace != nil {
-		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength, Name: "brace at its ends", Use: f.braceEnds},
-			hold.Link{Part: "brace", Mode: "foot", Goes: hold.Slips, Of: f.Made.Of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: "foot of the brace", Use: f.foot})
+		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
+			Name: "brace at its ends", Use: f.braceEnds},
+			hold.Link{Part: "brace", Mode: "foot", Goes: hold.Slips, Of: f.Made.Of(), Role: hold.RoleJoint, Kind: hold.Strength,
+				Name: "foot of the brace", Use: f.foot})
 	}
 	return out
 }
@@ -198,8 +206,11 @@ func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	fb := f.Made.Board(b, h).Bending(sh, f.set.Bases[a.Case])
 	u := m / (b * h * h / 6 * fb)
 	if sh.On() {
-		sh.Add("Marm", "moment in the arm", formula, m, working.Moment, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length))
-		sh.Add("used", "part of the arm's bending strength", "Marm / (b × h² / 6 × Fb)", u, working.Ratio, "statics", working.In("Marm", m, working.Moment), working.In("b", b, working.Length), working.In("h", h, working.Length), working.In("Fb", fb, working.Stress))
+		sh.Add("Marm", "moment in the arm", formula, m, working.Moment, "statics", working.In("R", a.R, working.Force),
+			working.In("e", e, working.Length))
+		sh.Add("used", "part of the arm's bending strength", "Marm / (b × h² / 6 × Fb)", u, working.Ratio, "statics",
+			working.In("Marm", m, working.Moment), working.In("b", b, working.Length), working.In("h", h, working.Length),
+			working.In("Fb", fb, working.Stress))
 	}
 	return hold.Use{Used: u, How: "breaks"}
 }
@@ -209,7 +220,9 @@ func (f *framed) braceEnds(sh *working.Sheet, a hold.Action) hold.Use {
 	fc := f.Made.Board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
 	u := n / area / fc
 	if sh.On() {
-		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio, "statics", working.In("N", n, working.Force), working.In("b", float64(f.Width), working.Length), working.In("h", float64(f.Brace.High), working.Length), working.In("Fc⊥", fc, working.Stress))
+		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio,
+			"statics", working.In("N", n, working.Force), working.In("b", float64(f.Width), working.Length),
+			working.In("h", float64(f.Brace.High), working.Length), working.In("Fc⊥", fc, working.Stress))
 	}
 	return hold.Use{Used: u, How: "crushes the wood"}
 }
@@ -223,11 +236,13 @@ func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {
-			sh.Add("used", "push of the foot down a notch 12 mm deep", "N sin φ / (b × 12 × Fc⊥)", v/takes, working.Ratio, "Rule", working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
+			sh.Add("used", "push of the foot down a notch 12 mm deep", "N sin φ / (b × 12 × Fc⊥)", v/takes, working.Ratio, "Rule",
+				working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
 		}
 		return hold.Use{Used: v / takes, How: "slips down its notch"}
 	}
-	j := hold.Jointed{Joint: &hold.Joint{Kind: hold.ScrewJoint, Screw: f.Brace.Screw}, Set: f.set, Wood: f.Made, Width: float64(f.Brace.High), Arm: float64(f.Width), Back: float64(f.Deep)}
+	j := hold.Jointed{Joint: &hold.Joint{Kind: hold.ScrewJoint, Screw: f.Brace.Screw}, Set: f.set, Wood: f.Made,
+		Width: float64(f.Brace.High), Arm: float64(f.Width), Back: float64(f.Deep)}
 	for i := range f.Brace.Count {
 		j.Places = append(j.Places, joint.Point{Y: 20 * float64(i)})
 	}
@@ -265,7 +280,8 @@ func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece 
 	upright.Features = onEdge(bores)
 	if f.Joint.Kind == hold.LapJoint {
 		arm.Features = append(arm.Features, piece.Feature{Kind: piece.Lap, Face: piece.Front, Long: deep, Wide: high, Depth: w / 2})
-		upright.Features = append(upright.Features, piece.Feature{Kind: piece.Lap, Face: piece.Back, X: float64(f.Leg) - high, Long: high, Wide: deep, Depth: w / 2})
+		upright.Features = append(upright.Features, piece.Feature{Kind: piece.Lap, Face: piece.Back, X: float64(f.Leg) - high, Long: high,
+			Wide: deep, Depth: w / 2})
 	}
 	if mitred {
 		arm.Length += high
@@ -327,15 +343,18 @@ func (f *framed) shapes(z0 float64) []hold.Shape {
 		r := 2.5
 		switch {
 		case j.Kind == hold.DowelJoint:
-			out = append(out, hold.Shape{Name: "dowel", Stuff: hold.Within, Side: hold.Box(z0+deep-float64(j.Deep), -high+p.Y-float64(j.D)/2, z0+deep+float64(j.Deep), -high+p.Y+float64(j.D)/2)})
+			out = append(out, hold.Shape{Name: "dowel", Stuff: hold.Within,
+				Side: hold.Box(z0+deep-float64(j.Deep), -high+p.Y-float64(j.D)/2, z0+deep+float64(j.Deep), -high+p.Y+float64(j.D)/2)})
 		case j.Kind == hold.BehindJoint && j.Screw != nil:
-			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(z0+float64(j.Screw.Recess), -high+p.Y-r, z0+float64(j.Screw.Length), -high+p.Y+r)})
+			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within,
+				Side: hold.Box(z0+float64(j.Screw.Recess), -high+p.Y-r, z0+float64(j.Screw.Length), -high+p.Y+r)})
 		default:
 			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(z0+p.X-r, -high+p.Y-r, z0+p.X+r, -high+p.Y+r)})
 		}
 	}
 	if j.Kind == hold.TenonJoint {
-		out = append(out, hold.Shape{Name: "tenon", Stuff: hold.Within, Side: hold.Box(z0+deep-float64(j.Deep), -high/2-float64(j.High)/2, z0+deep+1, -high/2+float64(j.High)/2)})
+		out = append(out, hold.Shape{Name: "tenon", Stuff: hold.Within,
+			Side: hold.Box(z0+deep-float64(j.Deep), -high/2-float64(j.High)/2, z0+deep+1, -high/2+float64(j.High)/2)})
 	}
 	return out
 }
@@ -347,7 +366,8 @@ func (f *framed) draw(g *hold.Geometry, a hold.Action, z0 float64) {
 	j := f.atJoint(nil, a)
 	if f.Brace != nil {
 		s := f.strut(nil, a)
-		g.Forces = append(g.Forces, hold.Force{Name: "brace", Z: float64(f.Brace.Out) * 0.75, Y: -float64(f.Brace.Down) * 0.25, DZ: -0.7, DY: -0.7, N: s.N})
+		g.Forces = append(g.Forces, hold.Force{Name: "brace", Z: float64(f.Brace.Out) * 0.75, Y: -float64(f.Brace.Down) * 0.25, DZ: -0.7,
+			DY: -0.7, N: s.N})
 		g.Facts = append(g.Facts, hold.Pulls("opens the joint", j.H))
 		return
 	}

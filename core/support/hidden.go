@@ -103,11 +103,16 @@ func (h *slotted) left() float64 { return (h.set.Thickness - float64(h.Slot.High
 
 func (h *slotted) Links() []hold.Link {
 	return append([]hold.Link{
-		{Part: "blade", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall", Use: h.blade},
-		{Part: "slot", Mode: "bears", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength, Name: "slot in the shelf", Use: h.bears},
-		{Part: "slot", Mode: "punches", Goes: hold.Shears, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength, Name: "wood left over the slot", Use: h.punches},
-		{Part: "blade", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge", Use: h.droop},
-		{Part: "slot", Mode: "fits", Goes: hold.Stands, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBehind, Kind: hold.Gate, Name: "blade in the board", Use: h.fits},
+		{Part: "blade", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall",
+			Use: h.blade},
+		{Part: "slot", Mode: "bears", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength,
+			Name: "slot in the shelf", Use: h.bears},
+		{Part: "slot", Mode: "punches", Goes: hold.Shears, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength,
+			Name: "wood left over the slot", Use: h.punches},
+		{Part: "blade", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness,
+			Name: "droop at the front edge", Use: h.droop},
+		{Part: "slot", Mode: "fits", Goes: hold.Stands, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBehind, Kind: hold.Gate,
+			Name: "blade in the board", Use: h.fits},
 	}, h.mount.PlateLinks(hold.Straight)...)
 }
 
@@ -115,7 +120,8 @@ func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
 	t := float64(h.Thickness)
 	z := float64(h.Width) * t * t / 4
 	if sh.On() {
-		sh.Add("Z", "plastic modulus of the blade where it leaves the plate", "b × t² / 4", z, working.Modulus, "statics", working.In("b", float64(h.Width), working.Length), working.In("t", t, working.Length))
+		sh.Add("Z", "plastic modulus of the blade where it leaves the plate", "b × t² / 4", z, working.Modulus, "statics",
+			working.In("b", float64(h.Width), working.Length), working.In("t", t, working.Length))
 	}
 	return hold.Use{Used: h.Steel.Bar(sh, math.Abs(a.M), z, a.Case), How: "bends at the wall"}
 }
@@ -125,8 +131,10 @@ func (h *slotted) pressure(sh *working.Sheet, a hold.Action) float64 {
 	b, l := float64(h.Width), float64(h.Reach)
 	q := joint.BoreTip(b, l, math.Abs(a.R), math.Abs(a.M))
 	if sh.On() {
-		sh.Add("q", "greatest pressure of the blade in its slot, over its length", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / b", q, working.Stress, "statics, straight-line pressure",
-			working.In("M", math.Abs(a.M), working.Moment), working.In("V", math.Abs(a.R), working.Force), working.In("L", l, working.Length), working.In("b", b, working.Length))
+		sh.Add("q", "greatest pressure of the blade in its slot, over its length", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / b", q,
+			working.Stress, "statics, straight-line pressure",
+			working.In("M", math.Abs(a.M), working.Moment), working.In("V", math.Abs(a.R), working.Force), working.In("L", l, working.Length),
+			working.In("b", b, working.Length))
 	}
 	return q
 }
@@ -135,7 +143,8 @@ func (h *slotted) bears(sh *working.Sheet, a hold.Action) hold.Use {
 	q := h.pressure(sh, a)
 	f := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
 	if sh.On() {
-		sh.Add("used", "part of what the wood takes", "q / Fc⊥", q/f, working.Ratio, "", working.In("q", q, working.Stress), working.In("Fc⊥", f, working.Stress))
+		sh.Add("used", "part of what the wood takes", "q / Fc⊥", q/f, working.Ratio, "", working.In("q", q, working.Stress),
+			working.In("Fc⊥", f, working.Stress))
 	}
 	return hold.Use{Used: q / f, How: "is crushed by the blade"}
 }
@@ -147,8 +156,10 @@ func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 	f := h.set.Board.Shear(sh, h.set.Bases[a.Case])
 	tau := q * float64(h.Width) / (2 * left)
 	if sh.On() {
-		sh.Add("τ", "shear beside the blade in the wood that is left", "q × b / (2 × left)", tau, working.Stress, "Rule", working.In("q", q, working.Stress), working.In("b", float64(h.Width), working.Length), working.In("left", left, working.Length))
-		sh.Add("used", "part of what it takes", "τ / Fv", tau/f, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", f, working.Stress))
+		sh.Add("τ", "shear beside the blade in the wood that is left", "q × b / (2 × left)", tau, working.Stress, "Rule",
+			working.In("q", q, working.Stress), working.In("b", float64(h.Width), working.Length), working.In("left", left, working.Length))
+		sh.Add("used", "part of what it takes", "τ / Fv", tau/f, working.Ratio, "", working.In("τ", tau, working.Stress),
+			working.In("Fv", f, working.Stress))
 	}
 	return hold.Use{Used: tau / f, How: "tears open"}
 }
@@ -160,16 +171,22 @@ func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	limit := hold.DroopLimit(h.set.Depth)
 	u := (bent + loose) / limit
 	if sh.On() {
-		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length, "statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness), working.In("depth", h.set.Depth, working.Length))
-		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry", working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length), working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
-		sh.Add("used", "part of a hundredth of the depth", "(δblade + δplay) / (depth / 100)", u, working.Ratio, "Rule", working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
+		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length,
+			"statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness),
+			working.In("depth", h.set.Depth, working.Length))
+		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry",
+			working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length),
+			working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
+		sh.Add("used", "part of a hundredth of the depth", "(δblade + δplay) / (depth / 100)", u, working.Ratio, "Rule",
+			working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
 	}
 	return hold.Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}
 }
 
 func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("left", "wood over and under the slot", "(t − slot) / 2", h.left(), working.Length, "geometry", working.In("t", h.set.Thickness, working.Length), working.In("slot", float64(h.Slot.High), working.Length))
+		sh.Add("left", "wood over and under the slot", "(t − slot) / 2", h.left(), working.Length, "geometry",
+			working.In("t", h.set.Thickness, working.Length), working.In("slot", float64(h.Slot.High), working.Length))
 	}
 	switch {
 	case h.left() < 1:
@@ -186,16 +203,20 @@ func (h *slotted) Geometry(a hold.Action) hold.Geometry {
 	t, w, half, slot := float64(h.Thickness), float64(h.Width)/2, float64(h.Plate)/2, float64(h.Slot.High)/2
 	g.Shapes = append(g.Shapes,
 		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
-		hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2), Front: hold.Box(-w, h.mid-t/2, w, h.mid+t/2)},
-		hold.Shape{Name: "plate", Stuff: hold.Metal, Side: hold.Box(0, h.mid-half, t, h.mid+half), Front: hold.Box(-w, h.mid-half, w, h.mid+half)})
+		hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2),
+			Front: hold.Box(-w, h.mid-t/2, w, h.mid+t/2)},
+		hold.Shape{Name: "plate", Stuff: hold.Metal, Side: hold.Box(0, h.mid-half, t, h.mid+half),
+			Front: hold.Box(-w, h.mid-half, w, h.mid+half)})
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
-	g.Facts = append(g.Facts, hold.Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length", Bad: h.left() < hold.Around},
+	g.Facts = append(g.Facts, hold.Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length",
+		Bad: h.left() < hold.Around},
 		hold.Long("spare in the slot's depth", float64(h.Slot.Deep-h.Reach)), hold.Long("side play", float64(h.Slot.Wide-h.Width)))
 	g.Measures = append(g.Measures, hold.Across("reach", "hidden_bracket.reach_mm", 0, float64(h.Reach), h.mid-slot))
-	g.Marks = append(g.Marks, hold.Long("slot, into the board", float64(h.Slot.Deep)), hold.Long("slot, along the board", float64(h.Slot.Wide)), hold.Long("slot, high", float64(h.Slot.High)),
+	g.Marks = append(g.Marks, hold.Long("slot, into the board", float64(h.Slot.Deep)),
+		hold.Long("slot, along the board", float64(h.Slot.Wide)), hold.Long("slot, high", float64(h.Slot.High)),
 		hold.Long("slot's middle, up from the underside", h.mid), hold.Long("wood left over and under it", h.left()))
 	g.Fit()
 	return g
@@ -204,9 +225,7 @@ func (h *slotted) Geometry(a hold.Action) hold.Geometry {
 // Notes are the rules of thumb for slots.
 func (h *slotted) Notes() hold.Notes {
 	n := h.mount.Notes()
-	if h.Steel == hold.Unmarked {
-		n.Assumed = append(n.Assumed, "the blade is mild steel of no stated grade, 205 MPa")
-	}
+	h.Steel.Assumed(&n, "the blade is")
 	if h.left() < hold.Around {
 		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over and under the slot")
 	}
@@ -224,7 +243,9 @@ func (h *slotted) Notes() hold.Notes {
 
 func (*Hidden) recipes() []Recipe {
 	return []Recipe{
-		{Key: "hidden-brackets", Name: "hidden metal brackets", Words: "a blade in a slot of the board", Hidden: true, Tools: []string{"router", "drill", "level"}, Hands: "slots routed to half a millimetre", Misfit: oneByOne, Make: (*Outfit).hiddenBrackets, Is: func(w *Ways, _ *Rail) bool { return w.HiddenBracket != nil }},
+		{Key: "hidden-brackets", Name: "hidden metal brackets", Words: "a blade in a slot of the board", Hidden: true,
+			Tools: []string{"router", "drill", "level"}, Hands: "slots routed to half a millimetre", Misfit: oneByOne,
+			Make: (*Outfit).hiddenBrackets, Is: func(w *Ways, _ *Rail) bool { return w.HiddenBracket != nil }},
 	}
 }
 
@@ -237,7 +258,8 @@ func (o *Outfit) hiddenBrackets() error {
 	for _, x := range at {
 		reach := quantity.Length(math.Round(float64(o.Depth) * 0.7))
 		o.add(x, &Hidden{
-			Reach: reach, Width: 40, Thickness: 8, Plate: plate, Steel: hold.Unmarked, Slot: Slot{Deep: reach + 5, Wide: 42, High: 8.5}, Lock: true, Screw: fix,
+			Reach: reach, Width: 40, Thickness: 8, Plate: plate, Steel: hold.Unmarked, Slot: Slot{Deep: reach + 5, Wide: 42, High: 8.5},
+			Lock: true, Screw: fix,
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 12 - plate/2}, {ID: o.ID(), Down: plate/2 - 12}},
 		})
 	}
@@ -254,5 +276,6 @@ func (b *Hidden) Pieces(o Over) []piece.Piece {
 // InBoard is the slot for its blade.
 func (b *Hidden) InBoard(x float64, o Over) []piece.Feature {
 	s := b.Slot
-	return []piece.Feature{{Kind: piece.Slot, Face: piece.Back, X: x - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2, Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)}}
+	return []piece.Feature{{Kind: piece.Slot, Face: piece.Back, X: x - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
+		Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)}}
 }

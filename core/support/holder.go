@@ -1,7 +1,6 @@
 package support
 
 import (
-	"errors"
 	"fmt"
 	"math"
 
@@ -16,41 +15,6 @@ import (
 	"aguante/core/quantity"
 	"aguante/core/working"
 )
-
-// cleat is a bevelled rail that holders hook onto.
-type cleat struct{ plainRail }
-
-func (cleat) kind() RailKind { return Cleat }
-func (cleat) noun() string   { return "rail" }
-
-func (cleat) fits(p *problem.List, r *Rail) {
-	if !(r.Bevel >= 20 && r.Bevel <= 70) {
-		p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
-	} else if fall := r.fall(); fall > float64(r.Height)-8 {
-		p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
-	}
-}
-
-// outline is high at the front, so that what hooks over it is drawn to the wall.
-func (cleat) outline(r *Rail) [][2]float64 {
-	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)
-	return [][2]float64{{0, low}, {t, low}, {t, high}, {0, high - r.fall()}}
-}
-
-// marks are the rip of its bevel.
-func (cleat) marks(r *railed) []hold.Fact {
-	tilt := 1 / math.Cos(r.Bevel*math.Pi/180)
-	return []hold.Fact{
-		{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
-		hold.Long("fence to blade at the table, the rail's long face down", float64(r.Height)),
-		hold.Long("the same rail, read on its short face", float64(r.Height)-r.fall()),
-		hold.Long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
-		hold.Long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt),
-	}
-}
-
-// fall is how much lower a cleat's bevel is at the wall than at its front, mm.
-func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*math.Pi/180) }
 
 // Holder is a wooden bracket that hooks onto a bevelled rail: a hook behind its
 // upright, and below it a spacer as thick as the rail that keeps the upright
@@ -102,22 +66,6 @@ func (h *Holder) HangsOn() string { return h.On }
 // Fixings are its own fasteners into the wall.
 func (h *Holder) Fixings() []*hold.Fixing { return nil }
 
-// hooked is what a bevel does: H tips the holder off, Hs pushes the rail out (the
-// wedge counted), Lip pulls the hook's lip, Climb is what holds it down in the
-// bevel.
-type hooked struct{ H, Hs, Lip, Climb float64 }
-
-// slip is the friction of wood on wood that a wedge is left with, degrees (Rule).
-const slip = 15
-
-// onBevel returns what a load v at e from the wall does on a bevel of slope deg
-// from level whose middle is zb out and hp over the lower bearing.
-func onBevel(v, e, zb, hp, deg float64) hooked {
-	rad := math.Pi / 180
-	h := v * (e - zb) / hp
-	return hooked{H: h, Hs: max(h, v*math.Tan((deg-slip)*rad)), Lip: max(h, v*math.Tan(deg*rad)), Climb: v * math.Tan(deg*rad)}
-}
-
 // held is a holder in its place.
 type held struct {
 	framed
@@ -163,9 +111,12 @@ func (h *held) works(sh *working.Sheet, a hold.Action) hooked {
 	_, hp := h.bevel()
 	k := onBevel(a.R, a.Arm(), zb, max(hp, 1), h.rail.Bevel)
 	if sh.On() {
-		sh.Add("H", "pull outward at the bevel: the holder turns on its lower bearing, hp below", "V × (e − zb) / hp", k.H, working.Force, "statics",
-			working.In("V", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("zb", zb, working.Length), working.In("hp", hp, working.Length))
-		sh.Add("Hs", "and the wedge pushes out as well, 15° being friction", "max(H, V × tan(β − 15°))", k.Hs, working.Force, "Rule", working.In("H", k.H, working.Force), working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
+		sh.Add("H", "pull outward at the bevel: the holder turns on its lower bearing, hp below", "V × (e − zb) / hp", k.H, working.Force,
+			"statics",
+			working.In("V", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("zb", zb, working.Length),
+			working.In("hp", hp, working.Length))
+		sh.Add("Hs", "and the wedge pushes out as well, 15° being friction", "max(H, V × tan(β − 15°))", k.Hs, working.Force, "Rule",
+			working.In("H", k.H, working.Force), working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
 	}
 	return k
 }
@@ -205,13 +156,18 @@ func (h *Holder) StandsOut(*Rail) float64 {
 
 func (h *held) Links() []hold.Link {
 	if h.rail == nil {
-		return []hold.Link{{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs}}
+		return []hold.Link{{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
+			Name: "holder on its rail", Use: h.hangs}}
 	}
 	return append(h.framed.links(),
-		hold.Link{Part: "hook", Mode: "lip", Goes: hold.Splits, Of: h.h.Hook.Made.Of(), Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "lip of the bevel", Use: h.lip},
-		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: "hook on the holder", Use: h.hook},
-		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength, Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
-		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate, Name: "holder on its rail", Use: h.hangs})
+		hold.Link{Part: "hook", Mode: "lip", Goes: hold.Splits, Of: h.h.Hook.Made.Of(), Role: hold.RoleUnhooks, Kind: hold.Strength,
+			Name: "lip of the bevel", Use: h.lip},
+		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength,
+			Name: "hook on the holder", Use: h.hook},
+		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength,
+			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
+		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
+			Name: "holder on its rail", Use: h.hangs})
 }
 
 // lip is the lip of hook or rail in bending across its grain, whichever is the
@@ -229,9 +185,12 @@ func (h *held) lip(sh *working.Sheet, a hold.Action) hold.Use {
 		worst = hold.Use{Used: sigma / f, How: "splits off the " + part.name}
 		if sh.On() {
 			part.board.TensionPerp(sh, on)
-			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force), working.In("V tan β", k.Climb, working.Force))
-			sh.Add("σ", "tension at the root of the "+part.name+"'s lip, across its grain", "6 × F × (t / 2) / (L × t²)", sigma, working.Stress, "statics", working.In("F", k.Lip, working.Force), working.In("t", part.t, working.Length), working.In("L", length, working.Length))
-			sh.Add("used", "part of the "+part.name+"'s allowable stress", "σ / Ft⊥", sigma/f, working.Ratio, "", working.In("σ", sigma, working.Stress), working.In("Ft⊥", f, working.Stress))
+			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force),
+				working.In("V tan β", k.Climb, working.Force))
+			sh.Add("σ", "tension at the root of the "+part.name+"'s lip, across its grain", "6 × F × (t / 2) / (L × t²)", sigma, working.Stress,
+				"statics", working.In("F", k.Lip, working.Force), working.In("t", part.t, working.Length), working.In("L", length, working.Length))
+			sh.Add("used", "part of the "+part.name+"'s allowable stress", "σ / Ft⊥", sigma/f, working.Ratio, "",
+				working.In("σ", sigma, working.Stress), working.In("Ft⊥", f, working.Stress))
 		}
 	}
 	return worst
@@ -248,7 +207,9 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
 		u := k.Lip/area/pull + math.Abs(a.R)/area/push
 		if sh.On() {
-			sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics", working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area), working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
+			sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics",
+				working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area),
+				working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
 		}
 		return hold.Use{Used: u, How: "comes off the glue"}
 	}
@@ -265,7 +226,8 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	case n == 0:
 		return hold.Use{Used: hold.Fails, How: "comes off: nothing holds it"}
 	case !g.Holds:
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need",
+			quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
 	case g.Through:
 		return hold.Use{Used: hold.Fails, How: "comes off: its screws come out of the other side"}
 	}
@@ -274,12 +236,15 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	if through := hold.HeadThrough(sh, hook.Screw, hold.Wooden(name, head, headT, true), on); through < takes {
 		takes, how = through, "pull their heads through the "+name
 	}
-	z, _ := fastener.Lateral(sh, s, fastener.Member{G: head.G(), Length: headT, Across: true}, fastener.Member{G: thread.G(), Length: g.Bearing, Across: true}, 0, on)
+	z, _ := fastener.Lateral(sh, s, fastener.Member{G: head.G(), Length: headT, Across: true},
+		fastener.Member{G: thread.G(), Length: g.Bearing, Across: true}, 0, on)
 	v, t := math.Abs(a.R)/n, k.Lip/n
 	if sh.On() {
 		sh.Add("T′", "pull that one takes: the least of wood and head", "min(W, H)", takes, working.Force, "NDS 12.2")
-		sh.Add("T", "pull on each of them", "max(H, V tan β) / n", t, working.Force, "statics", working.In("F", k.Lip, working.Force), working.In("n", n, working.Ratio))
-		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force), working.In("n", n, working.Ratio))
+		sh.Add("T", "pull on each of them", "max(H, V tan β) / n", t, working.Force, "statics", working.In("F", k.Lip, working.Force),
+			working.In("n", n, working.Ratio))
+		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force),
+			working.In("n", n, working.Ratio))
 	}
 	return hold.Use{Used: fastener.Together(sh, v, t, z, takes), How: how}
 }
@@ -288,14 +253,16 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 func (h *held) climbs(sh *working.Sheet, a hold.Action) hold.Use {
 	k := h.works(sh, a)
 	if sh.On() {
-		sh.Add("Hb", "pull that the weight keeps in the bevel", "V × tan β", k.Climb, working.Force, "statics", working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
+		sh.Add("Hb", "pull that the weight keeps in the bevel", "V × tan β", k.Climb, working.Force, "statics",
+			working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
 	}
 	if h.h.Lock || k.Climb <= 0 && k.H <= 0 {
 		return hold.Use{How: "climbs off: but a screw locks it"}
 	}
 	u := k.H / max(k.Climb, 1e-9)
 	if sh.On() {
-		sh.Add("used", "part of it in use; a lock screw would end the question", "H / Hb", u, working.Ratio, "", working.In("H", k.H, working.Force), working.In("Hb", k.Climb, working.Force))
+		sh.Add("used", "part of it in use; a lock screw would end the question", "H / Hb", u, working.Ratio, "",
+			working.In("H", k.H, working.Force), working.In("Hb", k.Climb, working.Force))
 	}
 	return hold.Use{Used: u, How: "climbs off its bevel: it needs a lock screw"}
 }
@@ -344,7 +311,8 @@ func (h *held) Geometry(a hold.Action) hold.Geometry {
 		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
 		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
 		w := float64(h.h.Hook.Length) / 2
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.h.Hook.Made.Stuff(), Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.h.Hook.Made.Stuff(),
+			Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
 		for _, at := range h.h.Hook.Places() {
 			from, to := z0+float64(h.Deep), -1.0
 			if !h.h.Hook.Behind {
@@ -353,7 +321,8 @@ func (h *held) Geometry(a hold.Action) hold.Geometry {
 			g.Shapes = append(g.Shapes, h.h.Hook.Screw.Level(at.X-w, low+at.Y, from, to))
 		}
 		if h.h.Spacer {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber, Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+spacer)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber,
+				Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+spacer)})
 		}
 		k := h.works(nil, a)
 		g.Forces = append(g.Forces, hold.Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
@@ -383,33 +352,10 @@ func (h *held) Notes() hold.Notes {
 
 func (*Holder) recipes() []Recipe {
 	return []Recipe{
-		{Key: "cleat", Name: "holders on a cleat", Words: "hooked onto a bevelled rail", Tools: []string{"table saw that tilts", "drill"}, Hands: "one bevel, ripped twice the same", Misfit: onARail, Make: (*Outfit).cleat, Is: func(w *Ways, _ *Rail) bool { return w.Holder != nil }},
+		{Key: "cleat", Name: "holders on a cleat", Words: "hooked onto a bevelled rail", Tools: []string{"table saw that tilts", "drill"},
+			Hands: "one bevel, ripped twice the same", Misfit: onARail, Make: (*Outfit).cleat,
+			Is: func(w *Ways, _ *Rail) bool { return w.Holder != nil }},
 	}
-}
-
-func (o *Outfit) cleat() error {
-	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), 40, o.Size(3.5, 90), o.Size(0.75, 19), true)
-	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
-	leg := quantity.Length(150)
-	if leg > o.Y {
-		return errors.New("there is no room for a holder under the shelf")
-	}
-	hook := hold.Fixing{Type: "wood-4", Length: 45}
-	if o.Inch {
-		hook = hold.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
-	}
-	l := float64(o.Length)
-	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
-		o.add(x, &Holder{
-			Frame: Frame{
-				Made: lumber(), Reach: r.Thickness + o.Size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.Size(1.5, 38), High: 64, Deep: o.Size(1.5, 38), Leg: leg, Up: 160,
-				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
-				Brace: &Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
-			},
-			Hook: Hook{Made: ply(), High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
-		})
-	}
-	return nil
 }
 
 var _ Way = (*Holder)(nil)

@@ -17,7 +17,8 @@ func TestRow18Cleat(t *testing.T) {
 	if !near(k.H, 132.6, 0.005) || !near(k.Hs, 173.2, 0.005) || !near(k.Climb, 300, 1e-9) {
 		t.Errorf("%+v, want H 132.6, Hs 173.2", k)
 	}
-	rail := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Height: 120, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
+	rail := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Height: 120,
+		Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
 	m := railMoment(rail, k.Hs, 300)
 	if !near(m, 21990, 0.005) {
 		t.Errorf("moment on the rail %v, want 21 990", m)
@@ -52,10 +53,13 @@ func TestRow18Cleat(t *testing.T) {
 func cleated(change func(*Holder, *Rail)) *held {
 	s := onStuds(500, 400, 800)
 	s.Depth, s.Thickness = 220, 19
-	s.Rail = &Rail{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Bottom: 40, Height: 90, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
+	s.Rail = &Rail{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600,
+		Bottom: 40, Height: 90, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
 	h := &Holder{
-		Frame:  Frame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 170, Up: 160, Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}},
-		Hook:   Hook{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: 19, Length: 120, Screw: hold.Fixing{Type: "wood-8", Length: 44.45}, Count: 4},
+		Frame: Frame{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Reach: 240, Width: 38, High: 60, Deep: 38, Leg: 170, Up: 160,
+			Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}},
+		Hook: Hook{Made: hold.Made{Wood: "birch-plywood", Grade: "clear"}, High: 70, Thick: 19, Length: 120,
+			Screw: hold.Fixing{Type: "wood-8", Length: 44.45}, Count: 4},
 		Spacer: true,
 	}
 	change(h, s.Rail)
@@ -181,7 +185,8 @@ func TestSleeveByHand(t *testing.T) {
 	s.Depth, s.Thickness, s.Along = 240, 64, 150
 	g, _ := material.GradeOf("clear")
 	s.Board, _ = material.Stuff("birch-plywood", g, material.Dry, 240, 9)
-	block := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5, Height: 45, Thickness: 80, Screw: hold.Fixing{Type: "wood-14", Length: 152.4},
+	block := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5,
+		Height: 45, Thickness: 80, Screw: hold.Fixing{Type: "wood-14", Length: 152.4},
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
 	riders := []Rider{{300, hold.Straight}, {600, hold.Straight}, {900, hold.Straight}}
 	h := block.Hang(s.Site, riders, Boarded{9, 0.4}).(*sleeve)
@@ -233,7 +238,8 @@ func TestSleeveByHand(t *testing.T) {
 func TestSideCleatByHand(t *testing.T) {
 	s := onStuds(0, 400)
 	s.Depth, s.Thickness = 240, 19
-	side := &Side{At: LeftEnd, Rail: Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Ledger, X: 20, Length: 210, Bottom: -64, Height: 64, Thickness: 19, Gap: 2,
+	side := &Side{At: LeftEnd, Rail: Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Ledger, X: 20, Length: 210,
+		Bottom: -64, Height: 64, Thickness: 19, Gap: 2,
 		Screw: hold.Fixing{Type: "wood-10", Length: 76.2}, Spots: []Spot{{ID: "a", X: 120, Y: 16}, {ID: "b", X: 120, Y: 48}}}}
 	side.Studs = s.Wall.Studs[:1:1]
 	side.Studs[0].X = 120
@@ -251,7 +257,8 @@ func TestSideCleatByHand(t *testing.T) {
 	// With a back cleat it takes half of its end, in the middle of the front half.
 	s.Rail = &Rail{Kind: Ledger}
 	half := side.Hang(s).(*aside)
-	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) || !near(got.Turn, 80*60, 1e-9) {
+	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) ||
+		!near(got.Turn, 80*60, 1e-9) {
 		t.Errorf("with a back cleat %+v", got)
 	}
 	if half.Pad() != 2*h.Pad() {

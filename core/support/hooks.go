@@ -8,8 +8,6 @@ import (
 	"aguante/core/hold"
 	"aguante/core/piece"
 
-	"aguante/core/fastener"
-	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -34,41 +32,6 @@ type Hanger struct {
 	X  quantity.Length `json:"x_mm"`
 }
 
-// PegKind is what a hook is.
-type PegKind string
-
-// The hooks.
-const (
-	WoodPeg PegKind = "peg"  // a turned peg in a bore
-	Pipe    PegKind = "pipe" // pipe screwed into a flange
-	Cast    PegKind = "cast" // a cast hook on its own plate
-)
-
-// Choices lists the hooks.
-func (PegKind) Choices() []field.Choice {
-	return field.Choose("peg", "wooden pegs", "pipe", "flanged pipes", "cast", "cast hooks")
-}
-
-// Peg is what all hooks of a rail are: how far it reaches from the board, its
-// diameter, a pipe's wall; and its flange, with Count screws in two rows Apart. A
-// peg stands in a bore through the board instead. Up is its middle over the board's
-// lower edge; mm.
-type Peg struct {
-	Kind      PegKind         `json:"kind" label:"they are"`
-	Reach     quantity.Length `json:"reach_mm" label:"reach" range:"10 500"`
-	D         quantity.Length `json:"d_mm" label:"thick" range:"3 60" as:"fine"`
-	Wall      quantity.Length `json:"wall_mm,omitempty" label:"pipe's wall" range:"0.8 30" as:"fine" only:"kind=pipe"`
-	Up        quantity.Length `json:"up_mm" label:"over the board's lower edge" range:"3 397"`
-	hold.Made `label:"wood" as:"wood" only:"kind=peg"`
-	Flange    quantity.Length `json:"flange_mm,omitempty" title:"Flanges" label:"wide and high" range:"15 200" only:"kind=pipe,cast"`
-	Apart     quantity.Length `json:"apart_mm,omitempty" label:"its screws apart" range:"5 196" only:"kind=pipe,cast"`
-	Count     int             `json:"count,omitempty" label:"screws in each" range:"1 8" only:"kind=pipe,cast"`
-	Screw     hold.Fixing     `json:"screw,omitzero" label:"" only:"kind=pipe,cast"`
-}
-
-// Validate names every problem of a hook by itself.
-func (a *Peg) Validate(p *problem.List) { field.Check(p, a) }
-
 // Noun is what it is called.
 func (h *HookRail) Noun() string { return "hook rail" }
 
@@ -79,7 +42,8 @@ func (h *HookRail) Validate(p *problem.List) {
 	}
 	for i, k := range h.Hooks {
 		if k.X < h.X || k.X > h.X+h.Length {
-			p.Add(fmt.Sprintf("hooks[%d].x_mm", i), "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0), quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
+			p.Add(fmt.Sprintf("hooks[%d].x_mm", i), "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0),
+				quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
 		}
 	}
 	at := p.In("peg")
@@ -137,14 +101,16 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 	p := max(2*h.goods[i]*d.By, leastYank)
 	p *= d.Care
 	if sh.On() {
-		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care", "max(2 × W, 150) × care", p, working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
+		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care", "max(2 × W, 150) × care", p,
+			working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
 	}
 	return p
 }
 
 func (h *hookRail) Links() []FormLink {
 	var out []FormLink
-	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleStanding, Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
+	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleStanding,
+		Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
 			sh.Add("n", "hooks", "count", float64(len(h.Hooks)), working.Ratio, "the design")
 		}
@@ -157,7 +123,8 @@ func (h *hookRail) Links() []FormLink {
 	for i := range h.Hooks {
 		where := fmt.Sprintf("hook %d", i+1)
 		link := func(mode string, goes hold.Goes, of hold.Of, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
-			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Goes: goes, Of: of, Role: role, Kind: hold.Strength, Name: name}, Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
+			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Goes: goes, Of: of, Role: role, Kind: hold.Strength, Name: name},
+				Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
 				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, d) }})
 		}
 		if h.Peg.Kind != Cast {
@@ -170,7 +137,8 @@ func (h *hookRail) Links() []FormLink {
 		}
 	}
 	for _, l := range h.rail.Links() {
-		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, d) }})
+		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X,
+			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, d) }})
 	}
 	return out
 }
@@ -186,7 +154,8 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 				p = h.load(sh, i, d)
 			}
 			e := float64(h.Peg.Reach + h.Thickness)
-			all[i] = hold.Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)), M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
+			all[i] = hold.Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)),
+				M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
 		}
 		return l.Use(sh, all)
 	}
@@ -203,77 +172,6 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 		ask(sh, at)
 	}
 	return worst
-}
-
-// threaded is what the threads at a pipe's end leave of its strength (Rule).
-const threaded = 0.75
-
-// modulus is that of the peg or the pipe; a pipe's threads leave three quarters.
-func (h *hookRail) modulus() float64 {
-	d := float64(h.Peg.D)
-	if h.Peg.Kind == Pipe {
-		return joint.Tube(d, d-2*float64(h.Peg.Wall)) * threaded
-	}
-	return joint.Round(d)
-}
-
-func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) hold.Use {
-	p := h.load(sh, i, d)
-	m, s := p*float64(h.Peg.Reach), h.modulus()
-	f, _ := hold.Unmarked.Bending(d.Case)
-	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
-	if h.Peg.Kind == WoodPeg {
-		f, formula = h.Peg.Made.Board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
-	}
-	if sh.On() {
-		sh.Add("S", "section modulus; threads leave three quarters of a pipe", formula, s, working.Modulus, "statics; Rule for threads", working.In("D", float64(h.Peg.D), working.Length))
-		sh.Add("used", "part of it in use", "P × a / (S × F)", m/(s*f), working.Ratio, "", working.In("P", p, working.Force), working.In("a", float64(h.Peg.Reach), working.Length), working.In("S", s, working.Modulus), working.In("F", f, working.Stress))
-	}
-	return hold.Use{Used: m / (s * f), How: "bends down"}
-}
-
-func (h *hookRail) bore(sh *working.Sheet, i int, d Demand) hold.Use {
-	p := h.load(sh, i, d)
-	l, dia := float64(h.Thickness), float64(h.Peg.D)
-	m := p * float64(h.Peg.Reach)
-	q := joint.BoreRoot(dia, l, p, m)
-	f, by := hold.BoreStrength(sh, h.rail.board, dia, true, h.set.Bases[d.Case])
-	if sh.On() {
-		sh.Add("q", "pressure at the bore's mouth", "(4 × P / L + 6 × P × a / L²) / D", q, working.Stress, "statics, straight-line pressure", working.In("P", p, working.Force), working.In("L", l, working.Length), working.In("a", float64(h.Peg.Reach), working.Length), working.In("D", dia, working.Length))
-		sh.Add("used", "part of what the bore takes", "q / "+by, q/f, working.Ratio, "Rule on NDS 12.3.3", working.In("q", q, working.Stress), working.In(by, f, working.Stress))
-	}
-	return hold.Use{Used: q / f, How: "crushes the bore's mouth"}
-}
-
-// flangePlate is how thick a flange is, mm.
-const flangePlate = 4.0
-
-// flange is a hook's screws by the heel rule over its flange, with no more thread
-// than the board is thick.
-func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) hold.Use {
-	p := h.load(sh, i, d)
-	m := p * float64(h.Peg.Reach)
-	s, on := h.Peg.Screw.Screw(), h.set.Bases[d.Case]
-	g := s.Grip(flangePlate, 0, float64(h.Thickness))
-	if !g.Holds {
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board", quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
-	}
-	n, top := h.Peg.Count, 0.0
-	var levers []float64
-	for _, at := range h.Peg.Places() {
-		levers = append(levers, float64(h.Peg.Flange)/2+at.Y)
-		top = max(top, levers[len(levers)-1])
-	}
-	turn := hold.NewHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
-	t, v := turn.Pull(sh, m, top), p/float64(n)
-	w := fastener.Withdrawal(sh, s, h.rail.board.G(), min(g.Thread, float64(h.Thickness)), on)
-	takes := min(w, fastener.Steel(sh, s, on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: flangePlate}, fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
-	if sh.On() {
-		sh.Add("T′", "pull that one takes", "min(W, N)", takes, working.Force, "NDS 12.2")
-		sh.Add("V", "push across on each", "P / n", v, working.Force, "statics", working.In("P", p, working.Force), working.In("n", float64(n), working.Ratio))
-	}
-	return hold.Use{Used: fastener.Together(sh, v, t, z, takes), How: "pull out of the board"}
 }
 
 // Self is the weight of the board, N.
@@ -296,27 +194,11 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		weight += h.goods[i] * d.By
 	}
 	rail := h.rail.Geometry(all)
-	up, r := float64(h.Bottom+h.Peg.Up), float64(h.Peg.D)/2
-	t, reach := float64(h.Thickness), float64(h.Peg.Reach)
 	for i, k := range h.Hooks {
 		set := h.set.site(float64(k.X))
 		g := set.NewGeometry(hold.Action{})
-		p := h.load(nil, i, d)
-		g.Arm = t + reach
-		stuff := hold.Metal
-		start, name := t, "hook"
-		if h.Peg.Kind == WoodPeg {
-			stuff, start, name = hold.Timber, 0, "peg"
-		} else {
-			f := float64(h.Peg.Flange) / 2
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "flange", Stuff: hold.Metal, Side: hold.Box(t, up-f, t+flangePlate, up+f), Front: hold.Box(-f, up-f, f, up+f)})
-			for _, at := range h.Peg.Places() {
-				g.Shapes = append(g.Shapes, h.Peg.Screw.Level(at.X, up+at.Y, t+flangePlate, -1))
-			}
-		}
-		g.Shapes = append(g.Shapes, hold.Shape{Name: name, Stuff: stuff, Side: [][2]float64{{start, up - r}, {t + reach, up - r + reach*0.08}, {t + reach, up + r + reach*0.08}, {start, up + r}}, Front: hold.Box(-r, up-r, r, up+r)})
-		g.Measures = append(g.Measures, hold.Across("reach", "hook_rail.peg.reach_mm", t, t+reach, up-r))
-		g.Facts = append(g.Facts, hold.Pulls("judged at", p))
+		h.Peg.draw(&g, float64(h.Bottom+h.Peg.Up), float64(h.Thickness))
+		g.Facts = append(g.Facts, hold.Pulls("judged at", h.load(nil, i, d)))
 		near := -1
 		for c := range rail.Columns {
 			if near < 0 || math.Abs(rail.Columns[c].X-float64(k.X)) < math.Abs(rail.Columns[near].X-float64(k.X)) {
@@ -328,12 +210,19 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 			g.With(rail.Columns[near].Geometry)
 		}
 		if n := len(h.Hooks); i > 0 {
-			g.Marks = append(g.Marks, hold.Long("story stick, from the first hook", float64(k.X-h.Hooks[0].X)), hold.Long("from the one before", float64(k.X-h.Hooks[i-1].X)))
+			g.Marks = append(g.Marks, hold.Long("story stick, from the first hook", float64(k.X-h.Hooks[0].X)),
+				hold.Long("from the one before", float64(k.X-h.Hooks[i-1].X)))
 		} else if n > 1 {
 			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
 		out = append(out, FormPart{ID: k.ID, Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
 	}
+	return append([]FormPart{h.drawBoard(&rail, weight)}, out...)
+}
+
+// drawBoard is the board on the wall under its hooks: from the front all of it, from the
+// side at the column that is turned most.
+func (h *hookRail) drawBoard(rail *hold.RailGeometry, weight float64) FormPart {
 	board := FormPart{ID: h.ID, Name: "board", X: float64(h.X), Share: weight, Geometry: h.own.NewGeometry(hold.Action{})}
 	for _, sh := range rail.Shapes {
 		x := board.X
@@ -366,7 +255,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		}
 	}
 	board.Geometry.Fit()
-	return append([]FormPart{board}, out...)
+	return board
 }
 
 // Notes are its fasteners', and what yanking is.
@@ -378,7 +267,8 @@ func (h *hookRail) Notes() hold.Notes {
 
 func (*HookRail) recipes() []Recipe {
 	return []Recipe{
-		{Key: "hooks", Name: "hook rail", Words: "pegs or pipes on a board", Tools: []string{"drill press", "story stick"}, Hands: "even spacing", Misfit: oneByOne, Make: (*Outfit).hookRail},
+		{Key: "hooks", Name: "hook rail", Words: "pegs or pipes on a board", Tools: []string{"drill press", "story stick"},
+			Hands: "even spacing", Misfit: oneByOne, Make: (*Outfit).hookRail},
 	}
 }
 
@@ -433,7 +323,8 @@ func (h *HookRail) Pieces(o Over) []piece.Piece {
 				continue
 			}
 			if h.Peg.Kind == WoodPeg {
-				board[i].Features = append(board[i].Features, piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: float64(h.Peg.Up), D: float64(h.Peg.D)})
+				board[i].Features = append(board[i].Features, piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: float64(h.Peg.Up),
+					D: float64(h.Peg.D)})
 			}
 			for _, at := range h.Peg.Places() {
 				board[i].Features = append(board[i].Features, bore(piece.Front, x+at.X, float64(h.Peg.Up)+at.Y, h.Peg.Screw))
@@ -445,23 +336,4 @@ func (h *HookRail) Pieces(o Over) []piece.Piece {
 		out = append(out, o.screws("hook screws", n*h.Peg.Count, h.Peg.Screw))
 	}
 	return append(out, o.screws("screws", len(h.Spots), h.Rail.Screw))
-}
-
-// Places are where the screws of a flange are, from its middle: two rows, the upper one
-// of more. A peg in a bore has none.
-func (a *Peg) Places() []joint.Point {
-	if a.Kind == WoodPeg {
-		return nil
-	}
-	w, y := float64(a.Flange)/2, float64(a.Apart)/2
-	up := (a.Count + 1) / 2
-	return append(hold.Row(up, joint.Point{X: -w, Y: y}, joint.Point{X: w, Y: y}), hold.Row(a.Count-up, joint.Point{X: -w, Y: -y}, joint.Point{X: w, Y: -y})...)
-}
-
-// of is what hooks are made of.
-func (a *Peg) of() hold.Of {
-	if a.Kind == WoodPeg {
-		return a.Made.Of()
-	}
-	return hold.OfSteel
 }

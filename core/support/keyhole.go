@@ -88,7 +88,8 @@ func (h *keyed) Links() []hold.Link {
 	if h.Routed {
 		name = "wood round the slot"
 	}
-	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(), Role: hold.RoleJoint, Kind: hold.Strength, Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
+	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(), Role: hold.RoleJoint, Kind: hold.Strength,
+		Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
 }
 
 // pull is what the head holds against by the heel rule.
@@ -114,8 +115,10 @@ func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 		shear = h.shank.D * lip * fe
 		source = "engineering basis"
 		if sh.On() {
-			sh.Add("Tk", "pull that draws the head through the lip", "2 × dhead × tlip × Fv", pull, working.Force, source, working.In("dhead", head, working.Length), working.In("tlip", lip, working.Length), working.In("Fv", pull/2/head/lip, working.Stress))
-			sh.Add("Zk", "push of the shank on the lip", "dshank × tlip × "+by, shear, working.Force, source, working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
+			sh.Add("Tk", "pull that draws the head through the lip", "2 × dhead × tlip × Fv", pull, working.Force, source,
+				working.In("dhead", head, working.Length), working.In("tlip", lip, working.Length), working.In("Fv", pull/2/head/lip, working.Stress))
+			sh.Add("Zk", "push of the shank on the lip", "dshank × tlip × "+by, shear, working.Force, source,
+				working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
 		}
 	case r != nil:
 		share := 1.0
@@ -127,7 +130,8 @@ func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 	u := t/pull + v/shear
 	if sh.On() {
 		sh.Add("used", "part of what the keyhole takes", "T / Tk + V / Zk", u, working.Ratio, source,
-			working.In("T", t, working.Force), working.In("Tk", pull, working.Force), working.In("V", v, working.Force), working.In("Zk", shear, working.Force))
+			working.In("T", t, working.Force), working.In("Tk", pull, working.Force), working.In("V", v, working.Force),
+			working.In("Zk", shear, working.Force))
 	}
 	how := "pulls off the head"
 	if v/shear > t/pull {
@@ -170,7 +174,9 @@ func (h *keyed) Notes() hold.Notes {
 
 func (*Keyhole) recipes() []Recipe {
 	return []Recipe{
-		{Key: "keyholes", Name: "keyholes", Words: "a back piece hung on screw heads", Hidden: true, Tools: []string{"router with a keyhole bit", "drill"}, Hands: "slots that match the screws", Misfit: onARail, Make: (*Outfit).keyholes, Is: func(w *Ways, _ *Rail) bool { return w.Keyhole != nil }},
+		{Key: "keyholes", Name: "keyholes", Words: "a back piece hung on screw heads", Hidden: true,
+			Tools: []string{"router with a keyhole bit", "drill"}, Hands: "slots that match the screws", Misfit: onARail, Make: (*Outfit).keyholes,
+			Is: func(w *Ways, _ *Rail) bool { return w.Keyhole != nil }},
 	}
 }
 

@@ -90,7 +90,8 @@ func (h *leaned) thrust(sh *working.Sheet, d Demand) float64 {
 		t += g.W * d.By * d.Care * tan * g.Height / 2 / float64(h.Contact)
 	}
 	if sh.On() {
-		sh.Add("Tl", "thrust of the leaning stack at the uprights, and the same at the feet", "W × tan θ × (hs / 2) / hc", t, working.Force, "statics", working.In("θ, degrees", h.Tilt, working.Ratio), working.In("hc", float64(h.Contact), working.Length))
+		sh.Add("Tl", "thrust of the leaning stack at the uprights, and the same at the feet", "W × tan θ × (hs / 2) / hc", t, working.Force,
+			"statics", working.In("θ, degrees", h.Tilt, working.Ratio), working.In("hc", float64(h.Contact), working.Length))
 	}
 	return t
 }
@@ -108,7 +109,8 @@ func (h *leaned) Links() []FormLink {
 			out[i].Where = "feet"
 		}
 	}
-	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleTips, Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
+	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleTips,
+		Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
 		h.thrust(sh, d)
 		if !h.Stop && len(h.set.Goods) > 0 {
 			return hold.Use{Used: hold.Fails, How: "slide off: nothing stops them at the feet"}
@@ -134,14 +136,17 @@ func (h *leaned) Parts(d Demand) []FormPart {
 			deep := max(s.Depth, 10)
 			foot := z + float64(h.Contact)*math.Tan(rad)
 			g.Shapes = append(g.Shapes, hold.Shape{Name: "stack", Stuff: hold.Sheet, Side: [][2]float64{
-				{foot, y}, {foot + deep, y}, {foot + deep - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}, {foot - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}}})
+				{foot, y}, {foot + deep, y}, {foot + deep - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)},
+				{foot - s.Height*math.Sin(rad), y + s.Height*math.Cos(rad)}}})
 			break
 		}
 		if h.Stop {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "stop", Stuff: hold.Timber, Side: hold.Box(z+float64(h.Foot)-stopDeep, y, z+float64(h.Foot), y+stopHigh)})
+			g.Shapes = append(g.Shapes, hold.Shape{Name: "stop", Stuff: hold.Timber,
+				Side: hold.Box(z+float64(h.Foot)-stopDeep, y, z+float64(h.Foot), y+stopHigh)})
 		}
 		n := float64(max(1, len(out)))
-		g.Forces = append(g.Forces, hold.Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n}, hold.Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
+		g.Forces = append(g.Forces, hold.Force{Name: "leans", Z: z, Y: y + float64(h.Contact), DZ: -1, N: h.thrust(nil, d) / n},
+			hold.Force{Name: "slides", Z: z + float64(h.Foot), Y: y + 8, DZ: 1, N: h.thrust(nil, d) / n})
 		for k := range g.Measures {
 			g.Measures[k].Edit = map[string]string{"rack.arm.reach_mm": "sheet_rack.foot_mm"}[g.Measures[k].Edit]
 		}
@@ -218,32 +223,38 @@ func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
 	left := (1 - h.Caster) * d.Care
 	pull, v = m*left/float64(h.Apart), w*left
 	if sh.On() {
-		sh.Add("H", "couple on the hinges, x out from them, less what the caster takes, × care", "Σ W × x / h × (1 − caster) × care", pull, working.Force, "engineering basis", working.In("Σ W × x", m, working.Moment), working.In("h", float64(h.Apart), working.Length), working.In("caster", h.Caster, working.Ratio), working.In("care", d.Care, working.Ratio))
+		sh.Add("H", "couple on the hinges, x out from them, less what the caster takes, × care", "Σ W × x / h × (1 − caster) × care", pull,
+			working.Force, "engineering basis", working.In("Σ W × x", m, working.Moment), working.In("h", float64(h.Apart), working.Length),
+			working.In("caster", h.Caster, working.Ratio), working.In("care", d.Care, working.Ratio))
 		sh.Add("Vh", "weight on the hinges", "Σ W × (1 − caster) × care", v, working.Force, "statics", working.In("ΣW", w, working.Force))
 	}
 	return pull, v
 }
 
 func (h *hinged) Links() []FormLink {
-	gate := FormLink{Link: hold.Link{Part: "hinges", Mode: "behind", Goes: hold.Stands, Of: h.Screw.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
+	gate := FormLink{Link: hold.Link{Part: "hinges", Mode: "behind", Goes: hold.Stands, Of: h.Screw.Of(), Role: hold.RoleBehind,
+		Kind: hold.Gate, Name: h.own.IntoName(h.Screw)}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
-			sh.Add("n", "screws of the upper hinge that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio, "the wall as measured")
+			sh.Add("n", "screws of the upper hinge that count", fmt.Sprintf("of %d", len(h.holes)), float64(h.hold), working.Ratio,
+				"the wall as measured")
 		}
 		return hold.BehindUse(h.holes, h.hold)
 	}}
 	if h.hold == 0 {
 		return []FormLink{gate}
 	}
-	return []FormLink{gate, {Link: hold.Link{Part: "hinges", Mode: "pull", Goes: hold.Draws, Of: h.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength, Name: "screws of the upper hinge", NoMean: h.Screw.NoMean()}, Support: h.ID, X: float64(h.HingedCart.X), Use: func(sh *working.Sheet, d Demand) hold.Use {
-		pull, v := h.hinge(sh, d)
-		n := float64(h.hold)
-		for i := range h.holes {
-			if dr := &h.holes[i]; dr.Counts() {
-				return dr.UsedBy(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
+	return []FormLink{gate, {Link: hold.Link{Part: "hinges", Mode: "pull", Goes: hold.Draws, Of: h.Screw.Of(), Role: hold.RoleNear,
+		Kind: hold.Strength, Name: "screws of the upper hinge", NoMean: h.Screw.NoMean()}, Support: h.ID, X: float64(h.HingedCart.X),
+		Use: func(sh *working.Sheet, d Demand) hold.Use {
+			pull, v := h.hinge(sh, d)
+			n := float64(h.hold)
+			for i := range h.holes {
+				if dr := &h.holes[i]; dr.Counts() {
+					return dr.UsedBy(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
+				}
 			}
-		}
-		return hold.Use{}
-	}}}
+			return hold.Use{}
+		}}}
 }
 
 // Self is the cart's own weight, N.
@@ -263,7 +274,8 @@ func (h *hinged) Parts(d Demand) []FormPart {
 	g := h.own.NewGeometry(hold.Action{})
 	w, top := float64(h.Width), float64(h.Height)
 	low, up := float64(h.Up), float64(h.Up+h.Apart)
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "cart", Stuff: hold.Sheet, Side: hold.Box(12, 60, h.set.Depth, top), Front: hold.Box(0, 60, w, top)},
+	g.Shapes = append(g.Shapes, hold.Shape{Name: "cart", Stuff: hold.Sheet, Side: hold.Box(12, 60, h.set.Depth, top),
+		Front: hold.Box(0, 60, w, top)},
 		hold.Shape{Name: "upper hinge", Stuff: hold.Metal, Side: hold.Box(0, up-30, 12, up+30), Front: hold.Box(-12, up-30, 12, up+30)},
 		hold.Shape{Name: "lower hinge", Stuff: hold.Metal, Side: hold.Box(0, low-30, 12, low+30), Front: hold.Box(-12, low-30, 12, low+30)})
 	for _, y := range []float64{low, up} {
@@ -278,7 +290,8 @@ func (h *hinged) Parts(d Demand) []FormPart {
 	for i := range h.holes {
 		g.Holes = append(g.Holes, h.holes[i].Hole(d.Case, pull/float64(max(1, h.hold)), v/2/float64(max(1, h.hold))))
 	}
-	g.Forces = append(g.Forces, hold.Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull}, hold.Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
+	g.Forces = append(g.Forces, hold.Force{Name: "upper hinge pulls", Z: 12, Y: up, DZ: 1, N: pull},
+		hold.Force{Name: "lower pushes", Z: 12, Y: low, DZ: -1, N: pull})
 	g.Measures = append(g.Measures, hold.Measure{Name: "apart", Z1: 12, Y1: low, Z2: 12, Y2: up, MM: up - low})
 	g.Fit()
 	return []FormPart{{ID: h.ID, Name: "cart", X: float64(h.HingedCart.X), Share: v, Geometry: g}}
@@ -297,7 +310,8 @@ func (h *hinged) Notes() hold.Notes {
 
 func (*SheetRack) recipes() []Recipe {
 	return []Recipe{
-		{Key: "sheet-rack", Name: "L-frames for sheets", Words: "sheets lean on uprights with feet", Tools: []string{"saw", "chisel", "drill"}, Hands: "half-laps at every foot", Misfit: oneByOne, Make: (*Outfit).sheetRack},
+		{Key: "sheet-rack", Name: "L-frames for sheets", Words: "sheets lean on uprights with feet", Tools: []string{"saw", "chisel", "drill"},
+			Hands: "half-laps at every foot", Misfit: oneByOne, Make: (*Outfit).sheetRack},
 	}
 }
 
@@ -306,7 +320,8 @@ func (o *Outfit) sheetRack() error {
 	at := o.everyStud()
 	tall := min(1200, float64(o.Wall.Height)-50)
 	r := &SheetRack{
-		Made: lumber(), Width: o.Size(1.5, 38), Deep: o.Size(3.5, 89), Height: quantity.Length(tall), Foot: 200, High: o.Size(3.5, 89), Tilt: 7, Contact: quantity.Length(tall - 150), Stop: true,
+		Made: lumber(), Width: o.Size(1.5, 38), Deep: o.Size(3.5, 89), Height: quantity.Length(tall), Foot: 200, High: o.Size(3.5, 89), Tilt: 7,
+		Contact: quantity.Length(tall - 150), Stop: true,
 		Screw: o.Fixing(float64(o.Size(3.5, 89)), o.OnStuds(at...), true),
 		Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
 	}
@@ -323,7 +338,8 @@ func (o *Outfit) sheetRack() error {
 
 func (*HingedCart) recipes() []Recipe {
 	return []Recipe{
-		{Key: "cart", Name: "hinged cart", Words: "swings on hinges beside a rack", Tools: []string{"saw", "drill", "level"}, Hands: "hinges in one line", Misfit: oneByOne, Make: (*Outfit).cart},
+		{Key: "cart", Name: "hinged cart", Words: "swings on hinges beside a rack", Tools: []string{"saw", "drill", "level"},
+			Hands: "hinges in one line", Misfit: oneByOne, Make: (*Outfit).cart},
 	}
 }
 
@@ -339,7 +355,8 @@ func (o *Outfit) cart() error {
 		return fmt.Errorf("there are only %s mm to the right of the stud that the hinges would go into", quantity.Decimal(width, 0))
 	}
 	o.Form = &HingedCart{
-		ID: o.ID(), X: quantity.Length(x), Width: quantity.Length(width), Height: 900, Up: 150, Apart: 600, Caster: 0.5, Own: 12, Count: 3, Rows: 60, Screw: o.Fixing(3, len(at) > 0, false),
+		ID: o.ID(), X: quantity.Length(x), Width: quantity.Length(width), Height: 900, Up: 150, Apart: 600, Caster: 0.5, Own: 12, Count: 3,
+		Rows: 60, Screw: o.Fixing(3, len(at) > 0, false),
 	}
 	o.Depth = max(o.Depth, 250)
 	return nil

@@ -126,7 +126,8 @@ func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }
 func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 / h.part }
 
 func (h *aside) Links() []hold.Link {
-	out := []hold.Link{{Part: "cleat", Mode: "bearing", Goes: hold.Stands, Of: h.s.Made.Of(), Role: hold.RoleBehind, Kind: hold.Gate, Name: "board's end on the cleat", Use: h.rests}}
+	out := []hold.Link{{Part: "cleat", Mode: "bearing", Goes: hold.Stands, Of: h.s.Made.Of(), Role: hold.RoleBehind, Kind: hold.Gate,
+		Name: "board's end on the cleat", Use: h.rests}}
 	for _, l := range h.rail.Links() {
 		use := l.Use
 		l.Link.Use = func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.along(a)) }
@@ -141,7 +142,9 @@ const LeastBearing = 12.0
 
 func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length, "engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length), working.In("gap", float64(h.s.Gap), working.Length))
+		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length,
+			"engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length),
+			working.In("gap", float64(h.s.Gap), working.Length))
 	}
 	if h.bearing() < LeastBearing-1e-9 {
 		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
@@ -159,7 +162,8 @@ func (h *aside) Geometry(a hold.Action) hold.Geometry {
 	if h.s.At == RightEnd {
 		from, to = -t, 0
 	}
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "side cleat", Stuff: h.s.Made.Stuff(), Side: hold.Box(x, low, x+float64(h.s.Length), high), Front: hold.Box(from, low, to, high)})
+	g.Shapes = append(g.Shapes, hold.Shape{Name: "side cleat", Stuff: h.s.Made.Stuff(), Side: hold.Box(x, low, x+float64(h.s.Length), high),
+		Front: hold.Box(from, low, to, high)})
 	if back := h.set.Rail; back != nil && back.Kind == Ledger {
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "back cleat", Stuff: back.Made.Stuff(), Side: back.way().outline(back)})
 	}
@@ -167,14 +171,16 @@ func (h *aside) Geometry(a hold.Action) hold.Geometry {
 		for _, hole := range c.Holes {
 			g.Shapes = append(g.Shapes, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})
 			if hole.Near {
-				g.Facts = append(g.Facts, hold.Fact{Name: "of the " + h.s.Screw.Noun() + " in the " + h.set.BehindName(h.s.Screw), Value: hole.In, Kind: "length", Bad: hole.In < hole.Least}, hold.Pulls("pushes it across", hole.Shear))
+				g.Facts = append(g.Facts, hold.Fact{Name: "of the " + h.s.Screw.Noun() + " in the " + h.set.BehindName(h.s.Screw), Value: hole.In,
+					Kind: "length", Bad: hole.In < hole.Least}, hold.Pulls("pushes it across", hole.Shear))
 			}
 			if !hole.Counts {
 				g.Facts = append(g.Facts, hold.Fact{Name: "a fastener " + hole.Why, Bad: true})
 			}
 		}
 	}
-	g.Facts = append(g.Facts, hold.Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length", Bad: h.bearing() < LeastBearing})
+	g.Facts = append(g.Facts, hold.Fact{Name: "of the board's end lies on it", Value: h.bearing(), Kind: "length",
+		Bad: h.bearing() < LeastBearing})
 	g.Fit()
 	return g
 }
@@ -188,7 +194,9 @@ func (h *aside) Notes() hold.Notes {
 
 func (*Side) recipes() []Recipe {
 	return []Recipe{
-		{Key: "ledgers", Name: "cleats in an alcove", Words: "at the back and both ends", Tools: []string{"saw", "drill", "level"}, Hands: "a board scribed to the alcove", Misfit: oneByOne, Make: (*Outfit).ledgers, Is: func(w *Ways, r *Rail) bool { return w.SideCleat != nil || r != nil && r.Kind == Ledger }},
+		{Key: "ledgers", Name: "cleats in an alcove", Words: "at the back and both ends", Tools: []string{"saw", "drill", "level"},
+			Hands: "a board scribed to the alcove", Misfit: oneByOne, Make: (*Outfit).ledgers,
+			Is: func(w *Ways, r *Rail) bool { return w.SideCleat != nil || r != nil && r.Kind == Ledger }},
 	}
 }
 
@@ -203,11 +211,13 @@ func (o *Outfit) ledgers() error {
 	high := o.Size(2.5, 64)
 	for _, end := range []End{LeftEnd, RightEnd} {
 		side := &Side{At: end, Studs: []wall.Stud{}, Rail: Rail{
-			Made: lumber(), ID: o.ID(), Kind: Ledger, X: thick, Length: length, Bottom: -high, Height: high, Thickness: thick, Gap: 2, Screw: o.Fixing(float64(thick), true, false),
+			Made: lumber(), ID: o.ID(), Kind: Ledger, X: thick, Length: length, Bottom: -high, Height: high, Thickness: thick, Gap: 2,
+			Screw: o.Fixing(float64(thick), true, false),
 		}}
 		for x := thick + min(60, length/2); x < thick+length-45; x += o.Size(16, 400) {
 			if !o.Wall.Solid() {
-				side.Studs = append(side.Studs, wall.Stud{ID: o.ID(), X: x, Width: 38, Depth: 89, Doubt: 10, Wood: "spruce-pine-fir-stud", Found: wall.ByGuess})
+				side.Studs = append(side.Studs, wall.Stud{ID: o.ID(), X: x, Width: 38, Depth: 89, Doubt: 10, Wood: "spruce-pine-fir-stud",
+					Found: wall.ByGuess})
 			}
 			side.Spots = append(side.Spots, Spot{ID: o.ID(), X: x, Y: 16}, Spot{ID: o.ID(), X: x, Y: high - 16})
 		}

@@ -224,7 +224,8 @@ func (o *Outfit) add(x float64, w Way) {
 // rail puts a piece on the wall with its fasteners in columns: at every stud behind
 // it, or every 300 mm where there are not two.
 func (o *Outfit) rail(kind RailKind, made hold.Made, from, to float64, bottom, height, thick quantity.Length, stout bool) *Rail {
-	r := &Rail{Made: made, ID: o.ID(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom, Height: height, Thickness: thick, Lock: true}
+	r := &Rail{Made: made, ID: o.ID(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom,
+		Height: height, Thickness: thick, Lock: true}
 	columns := o.Wall.WoodBetween(from+65, to-65)
 	r.Screw = o.Fixing(float64(thick), len(columns) > 0, stout)
 	if len(columns) == 0 {
@@ -252,7 +253,8 @@ func beech() hold.Made  { return hold.Made{Wood: "european-beech", Grade: "clear
 // thick asks for a board at least so thick.
 func (o *Outfit) thick(least float64) error {
 	if float64(o.Thickness) < least {
-		return fmt.Errorf("the board is %s mm thick, this needs %s at least: nothing is left round what goes into it", quantity.Decimal(float64(o.Thickness), 1), quantity.Decimal(least, 0))
+		return fmt.Errorf("the board is %s mm thick, this needs %s at least: nothing is left round what goes into it",
+			quantity.Decimal(float64(o.Thickness), 1), quantity.Decimal(least, 0))
 	}
 	return nil
 }
@@ -290,7 +292,8 @@ func More(o *Outfit, f Form, like string) string {
 }
 
 // another is one more of a list of things along the wall, like the one of an id or the last.
-func another[T any](all *[]T, like string, id func(*T) *string, x func(*T) *quantity.Length, newID string, place func(taken []quantity.Length, beside quantity.Length) quantity.Length) string {
+func another[T any](all *[]T, like string, id func(*T) *string, x func(*T) *quantity.Length, newID string,
+	place func(taken []quantity.Length, beside quantity.Length) quantity.Length) string {
 	if len(*all) == 0 {
 		return ""
 	}
@@ -327,5 +330,6 @@ func (f *StandingFrame) more(o *Outfit, like string) string {
 func (h *HookRail) more(o *Outfit, like string) string {
 	beside := *o
 	beside.Wall = &wall.Wall{Kind: wall.Masonry}
-	return another(&h.Hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X }, o.ID(), beside.Free)
+	return another(&h.Hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X }, o.ID(),
+		beside.Free)
 }

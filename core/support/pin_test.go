@@ -29,7 +29,8 @@ func onStuds(x float64, studs ...float64) Setting {
 // cherryStrip is a strip of black cherry, 38 thick, with one fastener in each row at each
 // of the places.
 func cherryStrip(from, to float64, height float64, xs, ys []float64) *Rail {
-	r := &Rail{Made: hold.Made{Wood: "black-cherry", Grade: "clear"}, ID: "rail", Kind: Strip, X: mm(from), Length: mm(to - from), Height: mm(height), Thickness: 38,
+	r := &Rail{Made: hold.Made{Wood: "black-cherry", Grade: "clear"}, ID: "rail", Kind: Strip, X: mm(from), Length: mm(to - from),
+		Height: mm(height), Thickness: 38,
 		Screw: hold.Fixing{Type: "wood-12", Length: 101.6}}
 	for i, x := range xs {
 		for k, y := range ys {
@@ -131,7 +132,8 @@ func TestPinStraightInAStud(t *testing.T) {
 		s.Thickness, s.Depth = 44, 250
 		move(&s, &p)
 		u := p.Hang(s).(*pinned).stands(nil, hold.Action{})
-		want := map[string]string{"misses": "misses", "stud's edge": "edge", "stud's back": "back", "not drilled": "must not be drilled", "hollow block": "hollow block", "not so deep": "not so deep", "in a board of": "high in a board"}[name]
+		want := map[string]string{"misses": "misses", "stud's edge": "edge", "stud's back": "back", "not drilled": "must not be drilled",
+			"hollow block": "hollow block", "not so deep": "not so deep", "in a board of": "high in a board"}[name]
 		if !math.IsInf(u.Used, 1) || !strings.Contains(u.How, want) {
 			t.Errorf("%s: %+v", name, u)
 		}

@@ -225,14 +225,18 @@ func TestFastenersTooNearAnEndSplitTheStrip(t *testing.T) {
 
 func TestBadRails(t *testing.T) {
 	l := problem.New()
-	(&Rail{Made: hold.Made{Wood: "pine?", Grade: "fine?"}, ID: "", Kind: "pole", Length: 3, Height: -1, Thickness: 999, Spots: []Spot{{ID: "a", X: 9e9, Y: -3}}, Screw: hold.Fixing{Type: "nail"}}).Validate(l.In("r"))
-	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Cleat, Length: 500, Height: 90, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("flat"))
-	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "d", Kind: Cleat, Bevel: 60, Length: 500, Height: 30, Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("low"))
+	(&Rail{Made: hold.Made{Wood: "pine?", Grade: "fine?"}, ID: "", Kind: "pole", Length: 3, Height: -1, Thickness: 999,
+		Spots: []Spot{{ID: "a", X: 9e9, Y: -3}}, Screw: hold.Fixing{Type: "nail"}}).Validate(l.In("r"))
+	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "c", Kind: Cleat, Length: 500, Height: 90, Thickness: 19,
+		Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("flat"))
+	(&Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "d", Kind: Cleat, Bevel: 60, Length: 500, Height: 30, Thickness: 19,
+		Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l.In("low"))
 	got := map[string]string{}
 	for _, p := range l.All() {
 		got[p.Path] = p.Message
 	}
-	for _, path := range []string{"r.id", "r.kind", "r.wood", "r.grade", "r.length_mm", "r.height_mm", "r.thickness_mm", "r.spots[0].x_mm", "r.spots[0].y_mm", "r.screw.type", "flat.bevel_deg", "low.height_mm"} {
+	for _, path := range []string{"r.id", "r.kind", "r.wood", "r.grade", "r.length_mm", "r.height_mm", "r.thickness_mm", "r.spots[0].x_mm",
+		"r.spots[0].y_mm", "r.screw.type", "flat.bevel_deg", "low.height_mm"} {
 		if got[path] == "" {
 			t.Errorf("nothing is said of %s", path)
 		}

@@ -64,7 +64,8 @@ func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
 		b.Leg, b.Standard, b.Holes = 60, "st", nil
 		s := onStuds(500, 500)
 		s.Depth = 230
-		s.Fixtures = &Fixtures{Standards: []Standard{{ID: "st", X: 500, Bottom: mm(s.Underside - 700), Height: mm(700 + above), Width: b.Width, Plate: b.Plate, Screw: b.Screw,
+		s.Fixtures = &Fixtures{Standards: []Standard{{ID: "st", X: 500, Bottom: mm(s.Underside - 700), Height: mm(700 + above), Width: b.Width,
+			Plate: b.Plate, Screw: b.Screw,
 			Holes: []StandardHole{{ID: "h1", Up: mm(700 + above - 20)}, {ID: "h2", Up: 670}, {ID: "h3", Up: 50}}}}}
 		return b.Hang(s).(*braced)
 	}
@@ -101,7 +102,8 @@ func TestBadRatings(t *testing.T) {
 func TestRoutedKeyholeByHand(t *testing.T) {
 	s := onStuds(500, 500)
 	s.Along = 300
-	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h", Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
+	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h",
+		Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
 	h := k.Hang(s).(*keyed)
 	// Head 9.22 × 6 mm twice at Fv 1.4295 MPa (7.8 × 0.7697/2.1 × 0.5, CD 1) hold
 	// 158.2 N; the shank, 4.826 × 6 at Fe⊥/5 (6100 × 0.48^1.45/√0.25 psi as for 1/4 in:
@@ -133,7 +135,8 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 		t.Errorf("a plate with a rating that says nothing %v", u.Used)
 	}
 	l := problem.New()
-	(&Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "", Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l)
+	(&Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "",
+		Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l)
 	if len(l.All()) != 3 {
 		t.Errorf("bad keyholes: %v", l.All())
 	}
@@ -141,7 +144,8 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 
 func hiddenBracket() *Hidden {
 	return &Hidden{
-		Reach: 140, Width: 40, Thickness: 8, Plate: 60, Steel: hold.Unmarked, Slot: Slot{145, 42, 8.5}, Screw: hold.Fixing{Type: "wood-10", Length: 63.5}, Lock: true,
+		Reach: 140, Width: 40, Thickness: 8, Plate: 60, Steel: hold.Unmarked, Slot: Slot{145, 42, 8.5},
+		Screw: hold.Fixing{Type: "wood-10", Length: 63.5}, Lock: true,
 		Holes: []hold.PlateHole{{ID: "h1", Down: -20}, {ID: "h2", Down: 20}},
 	}
 }

@@ -31,8 +31,10 @@ type stripped struct{ *railed }
 
 func (r *stripped) Links() []SharedLink {
 	return append(r.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Goes: hold.Twists, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength, Name: "twist of the strip"}, Use: r.twists},
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Goes: hold.Splits, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength, Name: "split of the strip"}, Use: r.splits})
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Goes: hold.Twists, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength,
+			Name: "twist of the strip"}, Use: r.twists},
+		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Goes: hold.Splits, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength,
+			Name: "split of the strip"}, Use: r.splits})
 }
 
 // twists is the strip in torsion between a pin and the columns beside it.
@@ -55,11 +57,14 @@ func (r *stripped) twists(sh *working.Sheet, all []hold.Action) hold.Use {
 	side := min(float64(r.Height), float64(r.Thickness))
 	tau, fv := worst/(0.208*side*side*side), r.board.Shear(sh, on)
 	if sh.On() {
-		sh.Add("T", "twist in the strip from the worst pin to the column beside it, part of the pin's moment", "M × part", worst, working.Moment, "statics",
+		sh.Add("T", "twist in the strip from the worst pin to the column beside it, part of the pin's moment", "M × part", worst,
+			working.Moment, "statics",
 			working.In("M", math.Abs(r.riders[at].On(nil, all[at]).M), working.Moment), working.In("part", part, working.Ratio))
-		sh.Add("τ", "shear stress at the middle of its face, a being its smaller side", "T / (0.208 × a³)", tau, working.Stress, "statics; square, low for others",
+		sh.Add("τ", "shear stress at the middle of its face, a being its smaller side", "T / (0.208 × a³)", tau, working.Stress,
+			"statics; square, low for others",
 			working.In("T", worst, working.Moment), working.In("a", side, working.Length))
-		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress), working.In("Fv", fv, working.Stress))
+		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress),
+			working.In("Fv", fv, working.Stress))
 	}
 	return hold.Use{Used: tau / fv, How: "shears as it twists"}
 }
@@ -90,7 +95,8 @@ func (r *stripped) splits(sh *working.Sheet, all []hold.Action) hold.Use {
 	}
 	if sh.On() {
 		f := hold.Splitting(sh, b, h, edge, on)
-		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force), working.In("F90", f, working.Force))
+		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force),
+			working.In("F90", f, working.Force))
 	}
 	return hold.Use{Used: used, How: "splits along its grain"}
 }

@@ -52,7 +52,8 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 	board := b.Made.Board(float64(b.Width), float64(b.Deep))
 	var holes []hold.Drilled
 	for _, o := range b.Holes {
-		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, hold.Wooden("upright", board, float64(b.Deep), false)))
+		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw,
+			hold.Wooden("upright", board, float64(b.Deep), false)))
 	}
 	h.spaced = h.own.CrowdUpright(holes, s.X, float64(b.Width), -float64(b.Leg), float64(b.Up))
 	h.mount = hold.NewPlate(&h.own, "upright", b.Screw, holes, -float64(b.Leg), float64(b.Up), float64(b.Width))
@@ -60,7 +61,8 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 }
 
 func (h *timbered) Links() []hold.Link {
-	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
+	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail,
+		Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
 	return append(out, h.mount.PlateLinks(hold.Straight)...)
 }
 
@@ -90,7 +92,9 @@ func (h *timbered) upright(sh *working.Sheet, a hold.Action) hold.Use {
 	u := m / (net * t * t / 6 * fb)
 	if sh.On() {
 		sh.Add("Mu", "moment in the upright", formula, m, working.Moment, "statics")
-		sh.Add("used", "part of the upright's bending strength, net of a hole", "Mu / ((b − D) × t² / 6 × Fb)", u, working.Ratio, "statics", working.In("Mu", m, working.Moment), working.In("b − D", net, working.Length), working.In("t", t, working.Length), working.In("Fb", fb, working.Stress))
+		sh.Add("used", "part of the upright's bending strength, net of a hole", "Mu / ((b − D) × t² / 6 × Fb)", u, working.Ratio, "statics",
+			working.In("Mu", m, working.Moment), working.In("b − D", net, working.Length), working.In("t", t, working.Length),
+			working.In("Fb", fb, working.Stress))
 	}
 	return hold.Use{Used: u, How: "breaks"}
 }
@@ -103,7 +107,8 @@ func (h *timbered) Geometry(a hold.Action) hold.Geometry {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
-	g.Measures = append(g.Measures, hold.Across("reach", "timber_bracket.reach_mm", 0, float64(h.Reach), -float64(h.High)), hold.Upright("leg", "timber_bracket.leg_mm", float64(h.Reach)*0.8, -float64(h.Leg), 0))
+	g.Measures = append(g.Measures, hold.Across("reach", "timber_bracket.reach_mm", 0, float64(h.Reach), -float64(h.High)),
+		hold.Upright("leg", "timber_bracket.leg_mm", float64(h.Reach)*0.8, -float64(h.Leg), 0))
 	g.Fit()
 	return g
 }
@@ -119,7 +124,9 @@ func (h *timbered) Notes() hold.Notes {
 
 func (*TimberBracket) recipes() []Recipe {
 	return []Recipe{
-		{Key: "timber-brackets", Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"}, Hands: "an afternoon of joinery", Misfit: oneByOne, Make: (*Outfit).timberBrackets, Is: func(w *Ways, _ *Rail) bool { return w.TimberBracket != nil }},
+		{Key: "timber-brackets", Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"},
+			Hands: "an afternoon of joinery", Misfit: oneByOne, Make: (*Outfit).timberBrackets,
+			Is: func(w *Ways, _ *Rail) bool { return w.TimberBracket != nil }},
 	}
 }
 

@@ -20,7 +20,8 @@ func frame() Frame {
 }
 
 func timberBracket() *TimberBracket {
-	return &TimberBracket{Frame: frame(), Holes: []hold.PlateHole{{ID: "h1", Down: 80}, {ID: "h2", Down: 190}}, Screw: hold.Fixing{Type: "wood-14", Length: 101.6}}
+	return &TimberBracket{Frame: frame(), Holes: []hold.PlateHole{{ID: "h1", Down: 80}, {ID: "h2", Down: 190}},
+		Screw: hold.Fixing{Type: "wood-14", Length: 101.6}}
 }
 
 func hangTimber(b *TimberBracket) *timbered {
@@ -105,13 +106,17 @@ func TestJointsOfAnArm(t *testing.T) {
 		{"short screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 45}, Places: four}, "that they need"},
 		{"bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
 		{"short bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
-		{"gussets", hold.Joint{Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 38}, Places: four, Made: &hold.Made{Wood: "birch-plywood", Grade: "clear"}}, ""},
-		{"glued dowels", hold.Joint{Kind: hold.DowelJoint, Glued: true, D: 10, Deep: 30, Places: four[1:3], Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, ""},
-		{"dry dowels", hold.Joint{Kind: hold.DowelJoint, D: 10, Deep: 30, Places: four[1:3], Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, "pull out"},
+		{"gussets", hold.Joint{Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 38}, Places: four,
+			Made: &hold.Made{Wood: "birch-plywood", Grade: "clear"}}, ""},
+		{"glued dowels", hold.Joint{Kind: hold.DowelJoint, Glued: true, D: 10, Deep: 30, Places: four[1:3],
+			Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, ""},
+		{"dry dowels", hold.Joint{Kind: hold.DowelJoint, D: 10, Deep: 30, Places: four[1:3],
+			Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}, "pull out"},
 		{"glued tenon", hold.Joint{Kind: hold.TenonJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
 		{"dry tenon", hold.Joint{Kind: hold.TenonJoint, D: 12, Deep: 32, High: 45}, ""},
 		{"mitre", hold.Joint{Kind: hold.MitreJoint, Glued: true, D: 12, Deep: 32, High: 45}, ""},
-		{"screws from behind", hold.Joint{Kind: hold.BehindJoint, Screw: &hold.Fixing{Type: "wood-14", Length: 100}, Places: four}, "end grain is not trusted"},
+		{"screws from behind", hold.Joint{Kind: hold.BehindJoint, Screw: &hold.Fixing{Type: "wood-14", Length: 100}, Places: four},
+			"end grain is not trusted"},
 		{"lags from behind", hold.Joint{Kind: hold.BehindJoint, Screw: &hold.Fixing{Type: "lag-1/4", Length: 127}, Places: four}, ""},
 	} {
 		u := use(c.joint, a)
@@ -155,7 +160,8 @@ func TestPropertiesOfTimberBrackets(t *testing.T) {
 	}
 	open := timberBracket()
 	open.Brace = nil
-	if with, without := useOf(t, hangTimber(base), "arm", "joint", a), useOf(t, hangTimber(open), "arm", "joint", a); with.Used >= without.Used {
+	if with, without := useOf(t, hangTimber(base), "arm", "joint", a),
+		useOf(t, hangTimber(open), "arm", "joint", a); with.Used >= without.Used {
 		t.Errorf("a brace helps the joint nothing: %v, %v", with.Used, without.Used)
 	}
 	if h := hangTimber(base); h.Soft(150) >= hangTimber(open).Soft(150) {
@@ -175,7 +181,8 @@ func TestBadTimberBrackets(t *testing.T) {
 	for _, p := range l.All() {
 		got[p.Path] = true
 	}
-	for _, path := range []string{"b.brace.out_mm", "b.brace.down_mm", "b.joint.kind", "b.front.high_mm", "b.front.corner", "b.holes[0].down_mm"} {
+	for _, path := range []string{"b.brace.out_mm", "b.brace.down_mm", "b.joint.kind", "b.front.high_mm", "b.front.corner",
+		"b.holes[0].down_mm"} {
 		if !got[path] {
 			t.Errorf("nothing is said of %s: %v", path, got)
 		}

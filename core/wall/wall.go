@@ -27,7 +27,8 @@ const (
 
 // Choices lists the kinds of wall.
 func (Kind) Choices() []field.Choice {
-	return field.Choose("wood-studs", "wood studs", "steel-studs", "steel studs", "masonry", "solid brick or stone", "block", "hollow block", "concrete", "concrete")
+	return field.Choose("wood-studs", "wood studs", "steel-studs", "steel studs", "masonry", "solid brick or stone", "block", "hollow block",
+		"concrete", "concrete")
 }
 
 // Kinds lists them.
@@ -131,7 +132,8 @@ const (
 
 // Choices lists what can be in the way.
 func (KeepOutKind) Choices() []field.Choice {
-	return field.Choose("cable", "cable", "pipe", "pipe or conduit", "duct", "duct", "outlet", "outlet or switch", "window", "window", "door", "door swing", "rail", "rail", "uneven", "uneven patch")
+	return field.Choose("cable", "cable", "pipe", "pipe or conduit", "duct", "duct", "outlet", "outlet or switch", "window", "window",
+		"door", "door swing", "rail", "rail", "uneven", "uneven patch")
 }
 
 // KeepOutKinds lists them.
@@ -219,7 +221,8 @@ const (
 
 // Choices lists what a hole may meet.
 func (Meets) Choices() []field.Choice {
-	return field.Choose("stud", "stud", "edge", "edge of a stud", "misses", "misses", "keep-out", "something that runs there", "lining", "lining", "wall", "wall")
+	return field.Choose("stud", "stud", "edge", "edge of a stud", "misses", "misses", "keep-out", "something that runs there", "lining",
+		"lining", "wall", "wall")
 }
 
 // Hit is what one fastener meets. Stud is its id, or the nearest one's on a

@@ -60,7 +60,8 @@ func TestWallProblemsAreAllNamed(t *testing.T) {
 		all = append(all, p.Path)
 	}
 	got := strings.Join(all, " ")
-	for _, path := range []string{"wall.height_mm", "wall.lining.thickness_mm", "wall.keep_outs[0].kind", "wall.studs[1].id", "wall.studs[1].x_mm", "wall.studs[1].width_mm", "wall.studs[1].depth_mm", "wall.studs[1].doubt_mm", "wall.studs[1].wood"} {
+	for _, path := range []string{"wall.height_mm", "wall.lining.thickness_mm", "wall.keep_outs[0].kind", "wall.studs[1].id",
+		"wall.studs[1].x_mm", "wall.studs[1].width_mm", "wall.studs[1].depth_mm", "wall.studs[1].doubt_mm", "wall.studs[1].wood"} {
 		if !strings.Contains(got, path) {
 			t.Errorf("nothing is said of %s in %s", path, got)
 		}
@@ -91,7 +92,8 @@ func TestKeepOutsBarWhatRunsBehind(t *testing.T) {
 		{"level with the outlet", 400, 340, Barred, "outlet"},
 		{"a window is before the wall, not behind it", 400, 2000, InStud, ""},
 	} {
-		if h := w.Meet(c.x, c.y, fastener.Screw{Type: screw, Length: 60}); h.Meets != c.meets || !strings.Contains(h.Why, c.bars) || (c.meets == Barred && h.Counts) {
+		if h := w.Meet(c.x, c.y, fastener.Screw{Type: screw, Length: 60}); h.Meets != c.meets || !strings.Contains(h.Why, c.bars) ||
+			(c.meets == Barred && h.Counts) {
 			t.Errorf("%s: %+v", c.name, h)
 		}
 	}

@@ -27,7 +27,9 @@ const (
 
 // Choices lists the kinds of number.
 func (Kind) Choices() []field.Choice {
-	return field.Choose("length", "length", "area", "area", "modulus", "modulus", "inertia", "inertia", "mass", "mass", "force", "force", "moment", "moment", "stress", "stress", "rate", "rate", "stiffness", "stiffness", "density", "density", "per_square", "per square", "days", "days", "ratio", "ratio")
+	return field.Choose("length", "length", "area", "area", "modulus", "modulus", "inertia", "inertia", "mass", "mass", "force", "force",
+		"moment", "moment", "stress", "stress", "rate", "rate", "stiffness", "stiffness", "density", "density", "per_square", "per square",
+		"days", "days", "ratio", "ratio")
 }
 
 // Input is one value that went into a step.

@@ -31,15 +31,16 @@ import (
 // Server answers requests from a store.
 type Server struct {
 	store *store.Store
+	walls func() ([]*design.Project, error)
 	hosts []string
 	log   *slog.Logger
 }
 
 // New makes the handler of the whole app. Only requests to loopback names or
-// the given hosts are answered.
-func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
+// the given hosts are answered. The scanner that is played sweeps over the given walls.
+func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logger, hosts ...string) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
-	a := &Server{store: s, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log}
+	a := &Server{store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log}
 	e := gin.New()
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed))
 	g := e.Group("/api")
@@ -97,12 +98,14 @@ func New(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 func (a *Server) logged(c *gin.Context) {
 	start := time.Now()
 	c.Next()
-	a.log.Info("request", "method", c.Request.Method, "path", c.FullPath(), "status", c.Writer.Status(), "took", time.Since(start).Round(time.Microsecond))
+	a.log.Info("request", "method", c.Request.Method, "path", c.FullPath(), "status", c.Writer.Status(), "took",
+		time.Since(start).Round(time.Microsecond))
 }
 
 func (a *Server) recovered(c *gin.Context, err any) {
 	a.log.Error("panic", "err", err)
-	fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal", Message: "something broke in the program; your work is as it was last saved"})
+	fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal",
+		Message: "something broke in the program; your work is as it was last saved"})
 }
 
 // guard keeps other sites out: the Host must be ours, an Origin must be the
@@ -148,7 +151,8 @@ func (a *Server) failed(c *gin.Context, err error) {
 	var kind *json.UnmarshalTypeError
 	switch {
 	case errors.As(err, &bad):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "invalid", Message: bad.Error(), Path: bad[0].Path, Problems: projectfile.WithLines(bad, nil)})
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "invalid", Message: bad.Error(), Path: bad[0].Path,
+			Problems: projectfile.WithLines(bad, nil)})
 	case errors.As(err, &file):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
 	case errors.As(err, &big):
@@ -157,11 +161,13 @@ func (a *Server) failed(c *gin.Context, err error) {
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "full", Message: err.Error()})
 	case errors.Is(err, store.ErrNotFound):
 		fail(c, http.StatusNotFound, contract.Failure{Code: "not-found", Message: err.Error()})
-	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, errRequest):
+	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF),
+		errors.Is(err, errRequest):
 		fail(c, http.StatusBadRequest, contract.Failure{Code: "request", Message: err.Error()})
 	default:
 		a.log.Error("failed", "path", c.FullPath(), "err", err)
-		fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal", Message: "something broke in the program; your work is as it was last saved"})
+		fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal",
+			Message: "something broke in the program; your work is as it was last saved"})
 	}
 }
 
@@ -282,7 +288,7 @@ func (a *Server) list(c *gin.Context) {
 }
 
 // saved answers with a project and its version as an entity tag.
-func saved(c *gin.Context, status int, p contract.Saved) {
+func saved(c *gin.Context, status int, p store.Saved) {
 	c.Header("ETag", strconv.Quote(strconv.Itoa(p.Version)))
 	c.Header("Cache-Control", "no-store")
 	c.JSON(status, p)
@@ -322,7 +328,8 @@ func (a *Server) replace(c *gin.Context) {
 	}
 	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), base, p)
 	if errors.Is(err, store.ErrStale) {
-		fail(c, http.StatusConflict, contract.Failure{Code: "stale", Message: "the project was changed elsewhere since you opened it", Version: s.Version})
+		fail(c, http.StatusConflict, contract.Failure{Code: "stale", Message: "the project was changed elsewhere since you opened it",
+			Version: s.Version})
 		return
 	}
 	if err != nil {

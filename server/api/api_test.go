@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"aguante/core/load"
+	"aguante/demo"
 	"aguante/server/contract"
 	"aguante/server/store"
 )
@@ -28,7 +29,7 @@ func server(t testing.TB) *httptest.Server {
 	if err != nil {
 		t.Fatal(err)
 	}
-	s := httptest.NewServer(New(st, slog.New(slog.NewTextHandler(io.Discard, nil))))
+	s := httptest.NewServer(New(st, demo.Walls, slog.New(slog.NewTextHandler(io.Discard, nil))))
 	t.Cleanup(func() { s.Close(); st.Close() })
 	return s
 }
@@ -74,7 +75,7 @@ func ask(t testing.TB, s *httptest.Server, method, path, body string, v any, hea
 
 func TestLifeOfAProject(t *testing.T) {
 	s := server(t)
-	var made, got contract.Saved
+	var made, got store.Saved
 	if code := ask(t, s, "POST", "/projects", jars(t), &made); code != http.StatusCreated || made.Version != 1 {
 		t.Fatalf("create: %d %+v", code, made)
 	}
@@ -92,10 +93,11 @@ func TestLifeOfAProject(t *testing.T) {
 	if code := ask(t, s, "PUT", path, jars(t), &f, "If-Match", `"1"`); code != http.StatusConflict || f.Code != "stale" || f.Version != 2 {
 		t.Errorf("a stale save: %d %+v", code, f)
 	}
-	if code := ask(t, s, "PUT", path, strings.Replace(jars(t), "184.15", "-1", 1), &f, "If-Match", `"2"`); code != http.StatusUnprocessableEntity || f.Path != "shelves[0].depth_mm" || f.Problems[0].Line == 0 {
+	if code := ask(t, s, "PUT", path, strings.Replace(jars(t), "184.15", "-1", 1), &f, "If-Match",
+		`"2"`); code != http.StatusUnprocessableEntity || f.Path != "shelves[0].depth_mm" || f.Problems[0].Line == 0 {
 		t.Errorf("a save of nonsense: %d %+v", code, f)
 	}
-	var revs []contract.Revision
+	var revs []store.Revision
 	if code := ask(t, s, "GET", path+"/revisions", "", &revs); code != http.StatusOK || len(revs) != 2 {
 		t.Errorf("revisions: %d %v", code, revs)
 	}
@@ -116,7 +118,7 @@ func TestLifeOfAProject(t *testing.T) {
 	if code := ask(t, s, "POST", path+"/restore", "", nil); code != http.StatusNoContent {
 		t.Errorf("restore: %d", code)
 	}
-	var all []contract.Saved
+	var all []store.Saved
 	if code := ask(t, s, "GET", "/projects", "", &all); code != http.StatusOK || len(all) != 1 {
 		t.Errorf("list: %d %d", code, len(all))
 	}
@@ -125,29 +127,35 @@ func TestLifeOfAProject(t *testing.T) {
 func TestCheckAndWorking(t *testing.T) {
 	s := server(t)
 	var reply contract.CheckReply
-	if code := ask(t, s, "POST", "/check", `{"seq":7,"design":`+jars(t)+`}`, &reply); code != http.StatusOK || reply.Seq != 7 || reply.Report.Shelves[0].First == "" {
+	if code := ask(t, s, "POST", "/check", `{"seq":7,"design":`+jars(t)+`}`, &reply); code != http.StatusOK || reply.Seq != 7 ||
+		reply.Report.Shelves[0].First == "" {
 		t.Fatalf("%d %+v", code, reply)
 	}
 	var w struct{ Steps []struct{ Symbol string } }
-	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":%q,"case":"everyday"}`, jars(t), reply.Report.Shelves[0].First), &w); code != http.StatusOK || len(w.Steps) < 5 {
+	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":%q,"case":"everyday"}`, jars(t),
+		reply.Report.Shelves[0].First), &w); code != http.StatusOK || len(w.Steps) < 5 {
 		t.Errorf("working: %d %+v", code, w)
 	}
 	var f contract.Failure
 	for name, body := range map[string]string{
-		"no design": `{"seq":1}`, "no JSON": `{`, "wrong kind": `{"seq":"x"}`, "nothing": ``, "a text for a length": `{"design":{"wall":{"length_mm":"broad"}}}`,
+		"no design": `{"seq":1}`, "no JSON": `{`, "wrong kind": `{"seq":"x"}`, "nothing": ``,
+		"a text for a length": `{"design":{"wall":{"length_mm":"broad"}}}`,
 	} {
 		f = contract.Failure{}
 		if code := ask(t, s, "POST", "/check", body, &f, "Content-Type", "application/json"); code != http.StatusBadRequest || f.Message == "" {
 			t.Errorf("%s: %d %+v", name, code, f)
 		}
 	}
-	if code := ask(t, s, "POST", "/check", `{"design":{"format":"aguante-project"}}`, &f); code != http.StatusUnprocessableEntity || len(f.Problems) < 3 {
+	if code := ask(t, s, "POST", "/check", `{"design":{"format":"aguante-project"}}`, &f); code != http.StatusUnprocessableEntity ||
+		len(f.Problems) < 3 {
 		t.Errorf("a bare design: %d %+v", code, f)
 	}
-	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":"nobody","case":"everyday"}`, jars(t)), &f); code != http.StatusBadRequest {
+	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":"nobody","case":"everyday"}`, jars(t)),
+		&f); code != http.StatusBadRequest {
 		t.Errorf("a link that is not there: %d %+v", code, f)
 	}
-	if code := ask(t, s, "POST", "/check", `{"design":"`+strings.Repeat("x", 5<<20)+`"}`, &f); code != http.StatusRequestEntityTooLarge || f.Code != "too-large" {
+	if code := ask(t, s, "POST", "/check", `{"design":"`+strings.Repeat("x", 5<<20)+`"}`, &f); code != http.StatusRequestEntityTooLarge ||
+		f.Code != "too-large" {
 		t.Errorf("5 MB: %d %+v", code, f)
 	}
 }
@@ -164,7 +172,8 @@ func TestQuantitiesAreReadInOnePlace(t *testing.T) {
 		}
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/quantity", `{"text":"wide","kind":"length","unit":"in"}`, &f); code != http.StatusUnprocessableEntity || !strings.Contains(f.Message, "wide") {
+	if code := ask(t, s, "POST", "/quantity", `{"text":"wide","kind":"length","unit":"in"}`, &f); code != http.StatusUnprocessableEntity ||
+		!strings.Contains(f.Message, "wide") {
 		t.Errorf("%d %+v", code, f)
 	}
 	if code := ask(t, s, "POST", "/quantity", `{"text":"1","kind":"colour"}`, &f); code != http.StatusBadRequest {
@@ -182,10 +191,12 @@ func TestContentsAreMadeFromWhatIsTyped(t *testing.T) {
 		To       float64 `json:"to_mm"`
 		Count    int
 	}
-	if code := ask(t, s, "POST", "/contents", `{"row":"hardbacks","amount":"1.2 m","unit":"in","room_mm":1500}`, &it); code != http.StatusOK || it.PerMetre != 32 || it.To != 1200 {
+	if code := ask(t, s, "POST", "/contents", `{"row":"hardbacks","amount":"1.2 m","unit":"in","room_mm":1500}`,
+		&it); code != http.StatusOK || it.PerMetre != 32 || it.To != 1200 {
 		t.Errorf("1.2 m of hardbacks: %d %+v", code, it)
 	}
-	if code := ask(t, s, "POST", "/contents", `{"row":"mdf-sheets","amount":"2","sizes":["2.44 m","1220","18"],"unit":"mm","room_mm":3000}`, &it); code != http.StatusOK || it.Each < 83 || it.Each > 84 || it.Low > it.Each {
+	if code := ask(t, s, "POST", "/contents", `{"row":"mdf-sheets","amount":"2","sizes":["2.44 m","1220","18"],"unit":"mm","room_mm":3000}`,
+		&it); code != http.StatusOK || it.Each < 83 || it.Each > 84 || it.Low > it.Each {
 		t.Errorf("two sheets of MDF: %d %+v", code, it)
 	}
 	var f contract.Failure
@@ -210,7 +221,8 @@ func TestSplitReadsWhatIsTyped(t *testing.T) {
 	s := server(t)
 	const units = `"units":{"length":"mm","mass":"kg"}}`
 	var parts load.Parts
-	if code := ask(t, s, "POST", "/split", `{"mass":"96 kg","size":"1.9 m","racks":"2","bins":"5",`+units, &parts); code != http.StatusOK || parts.Bin.Mass < 9.59999 || parts.Bin.Mass > 9.60001 || parts.Rack.Mass != 48 || parts.Bin.Size != 190 {
+	if code := ask(t, s, "POST", "/split", `{"mass":"96 kg","size":"1.9 m","racks":"2","bins":"5",`+units, &parts); code != http.StatusOK ||
+		parts.Bin.Mass < 9.59999 || parts.Bin.Mass > 9.60001 || parts.Rack.Mass != 48 || parts.Bin.Size != 190 {
 		t.Errorf("%d %+v", code, parts)
 	}
 	var f contract.Failure
@@ -244,12 +256,14 @@ func TestTablesOverTheWire(t *testing.T) {
 			t.Errorf("write %q: %d %q", shelf, code, w.Text)
 		}
 		r = contract.TableReply{}
-		if code := ask(t, s, "POST", "/table/read", request(shelf, w.Text), &r); code != http.StatusOK || len(r.Items)+len(r.Studs) != rows || len(r.Bad) != 0 {
+		if code := ask(t, s, "POST", "/table/read", request(shelf, w.Text), &r); code != http.StatusOK || len(r.Items)+len(r.Studs) != rows ||
+			len(r.Bad) != 0 {
 			t.Errorf("read %q: %d %+v", shelf, code, r)
 		}
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/table/read", request("jars", "no table"), &f); code != http.StatusUnprocessableEntity || !strings.Contains(f.Message, "no such table") {
+	if code := ask(t, s, "POST", "/table/read", request("jars", "no table"), &f); code != http.StatusUnprocessableEntity ||
+		!strings.Contains(f.Message, "no such table") {
 		t.Errorf("no table: %d %+v", code, f)
 	}
 	if code := ask(t, s, "POST", "/table/read", request("nowhere", "x"), &f); code != http.StatusBadRequest {
@@ -266,11 +280,13 @@ func TestScaleOverTheWire(t *testing.T) {
 		Kg     float64
 		Stable bool
 	}
-	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":12,"tare":false}],"at_s":5}`, &r); code != http.StatusOK || !r.Stable || r.Kg < 11.9 || r.Kg > 12.1 {
+	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":12,"tare":false}],"at_s":5}`,
+		&r); code != http.StatusOK || !r.Stable || r.Kg < 11.9 || r.Kg > 12.1 {
 		t.Errorf("%d %+v", code, r)
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":-12}],"at_s":5}`, &f); code != http.StatusUnprocessableEntity || f.Message == "" {
+	if code := ask(t, s, "POST", "/instruments/scale", `{"seed":3,"deeds":[{"at_s":0,"put_kg":-12}],"at_s":5}`,
+		&f); code != http.StatusUnprocessableEntity || f.Message == "" {
 		t.Errorf("%d %+v", code, f)
 	}
 }
@@ -286,13 +302,15 @@ func TestPagesAndHeaders(t *testing.T) {
 		r.Body.Close()
 		return r
 	}
-	for path, want := range map[string]int{"/": 200, "/wall/abc": 200, "/assets/none.js": 404, "/api/none": 404, "/api/health": 200, "/api/catalogue": 200} {
+	for path, want := range map[string]int{"/": 200, "/wall/abc": 200, "/assets/none.js": 404, "/api/none": 404, "/api/health": 200,
+		"/api/catalogue": 200} {
 		if r := get(path); r.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, r.StatusCode, want)
 		}
 	}
 	h := get("/").Header
-	if csp := h.Get("Content-Security-Policy"); !strings.Contains(csp, "script-src 'self'") || strings.Contains(csp, "script-src 'self' 'unsafe-inline'") || h.Get("X-Content-Type-Options") != "nosniff" {
+	if csp := h.Get("Content-Security-Policy"); !strings.Contains(csp, "script-src 'self'") ||
+		strings.Contains(csp, "script-src 'self' 'unsafe-inline'") || h.Get("X-Content-Type-Options") != "nosniff" {
 		t.Errorf("headers %v", h)
 	}
 }

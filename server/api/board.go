@@ -77,7 +77,8 @@ func (a *Server) dress(c *gin.Context) {
 		a.failed(c, check.Invalid(bad))
 		return
 	}
-	dressed, err := dress.Shelf(q.Design, slices.IndexFunc(q.Design.Shelves, func(o design.Shelf) bool { return o.ID == s.ID }), q.Way, uuid.NewString)
+	dressed, err := dress.Shelf(q.Design, slices.IndexFunc(q.Design.Shelves, func(o design.Shelf) bool { return o.ID == s.ID }), q.Way,
+		uuid.NewString)
 	if err != nil {
 		refuseTyped(c, "way", err)
 		return

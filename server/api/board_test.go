@@ -24,15 +24,18 @@ func TestLadderAndPlacesOverTheWire(t *testing.T) {
 	if code := ask(t, s, "POST", "/ladder", demoAsk(t, `,"woods":["mdf","white-oak"],"thicknesses_mm":[18,30],"per_metre_kg":22,"span_mm":700`), &l); code != http.StatusOK {
 		t.Fatalf("ladder: %d", code)
 	}
-	if len(l.Rungs) != 2 || len(l.Rungs[0].Spans) != 2 || l.Rungs[0].Spans[0].Span >= l.Rungs[0].Spans[1].Span || l.Rungs[1].Spans[0].Span <= l.Rungs[0].Spans[0].Span {
+	if len(l.Rungs) != 2 || len(l.Rungs[0].Spans) != 2 || l.Rungs[0].Spans[0].Span >= l.Rungs[0].Spans[1].Span ||
+		l.Rungs[1].Spans[0].Span <= l.Rungs[0].Spans[0].Span {
 		t.Errorf("thicker and stiffer spans farther: %+v", l)
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/ladder", demoAsk(t, `,"woods":["mdf"],"thicknesses_mm":[0],"per_metre_kg":22,"span_mm":700`), &f); code != http.StatusUnprocessableEntity || f.Path != "thicknesses_mm[0]" {
+	if code := ask(t, s, "POST", "/ladder", demoAsk(t, `,"woods":["mdf"],"thicknesses_mm":[0],"per_metre_kg":22,"span_mm":700`),
+		&f); code != http.StatusUnprocessableEntity || f.Path != "thicknesses_mm[0]" {
 		t.Errorf("no thickness: %d %+v", code, f)
 	}
 	var p check.Places
-	if code := ask(t, s, "POST", "/places", demoAsk(t, ""), &p); code != http.StatusOK || len(p.Count) != 5 || len(p.Now.At) != 3 || p.Count[1].Studs == nil || p.Tried == 0 {
+	if code := ask(t, s, "POST", "/places", demoAsk(t, ""), &p); code != http.StatusOK || len(p.Count) != 5 || len(p.Now.At) != 3 ||
+		p.Count[1].Studs == nil || p.Tried == 0 {
 		t.Fatalf("places: %d %+v", code, p)
 	}
 	for _, path := range []string{"/ladder", "/places"} {
@@ -63,10 +66,12 @@ func TestABoardIsTestedKeptAndForgotten(t *testing.T) {
 		t.Fatalf("E: %d %+v of %+v", code, e, d)
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/stiffness", `{"span_mm":900,"width_mm":200,"thickness_mm":20}`, &f); code != http.StatusUnprocessableEntity {
+	if code := ask(t, s, "POST", "/stiffness", `{"span_mm":900,"width_mm":200,"thickness_mm":20}`,
+		&f); code != http.StatusUnprocessableEntity {
 		t.Errorf("nothing read: %d", code)
 	}
-	if code := ask(t, s, "POST", "/instruments/dial", `{"seed":5,"bench":{"wood":"cheese"},"at_s":1}`, &f); code != http.StatusUnprocessableEntity {
+	if code := ask(t, s, "POST", "/instruments/dial", `{"seed":5,"bench":{"wood":"cheese"},"at_s":1}`,
+		&f); code != http.StatusUnprocessableEntity {
 		t.Errorf("cheese: %d", code)
 	}
 	var kept material.Stock
@@ -84,7 +89,8 @@ func TestABoardIsTestedKeptAndForgotten(t *testing.T) {
 		t.Errorf("forgotten: %d", code)
 	}
 	var m contract.MoistureReply
-	if code := ask(t, s, "POST", "/instruments/moisture", `{"seed":3,"condition":"drying","pins":2}`, &m); code != http.StatusOK || m.Fault == "" && m.Pct < 16 {
+	if code := ask(t, s, "POST", "/instruments/moisture", `{"seed":3,"condition":"drying","pins":2}`, &m); code != http.StatusOK ||
+		m.Fault == "" && m.Pct < 16 {
 		t.Errorf("moisture: %d %+v", code, m)
 	}
 }

@@ -52,7 +52,8 @@ func TestAShelfIsHungInAnotherWay(t *testing.T) {
 	}
 	for more, path := range map[string]string{`,"way":"sky-hooks"`: "way", `,"way":""`: "way"} {
 		var f contract.Failure
-		if code := ask(t, s, "POST", "/dress", aboutShelf(t, "jars", more), &f); code != http.StatusUnprocessableEntity || f.Path != path || f.Message == "" {
+		if code := ask(t, s, "POST", "/dress", aboutShelf(t, "jars", more), &f); code != http.StatusUnprocessableEntity || f.Path != path ||
+			f.Message == "" {
 			t.Errorf("%s: %d %+v", more, code, f)
 		}
 	}
@@ -62,7 +63,8 @@ func TestAShelfIsHungInAnotherWay(t *testing.T) {
 func TestIdeasOverTheWire(t *testing.T) {
 	s := server(t)
 	var got improve.Answer
-	if code := ask(t, s, "POST", "/improve", aboutShelf(t, "jars", ""), &got); code != http.StatusOK || len(got.Singles) == 0 || len(got.Pairs) == 0 || got.Considered < got.Checked || got.Checked == 0 {
+	if code := ask(t, s, "POST", "/improve", aboutShelf(t, "jars", ""), &got); code != http.StatusOK || len(got.Singles) == 0 ||
+		len(got.Pairs) == 0 || got.Considered < got.Checked || got.Checked == 0 {
 		t.Fatalf("%d %+v", code, got)
 	}
 	var p design.Project
@@ -70,8 +72,10 @@ func TestIdeasOverTheWire(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, idea := range append(got.Singles, got.Pairs...) {
-		if a := checked(t, p.With(0, idea.Hung), "jars"); a.HoldsUpTo != idea.Holds || a.StraightTo != idea.Straight || a.Verdict != idea.Verdict {
-			t.Errorf("%s: promised %+v %+v %s, got %+v %+v %s", idea.Words, idea.Holds, idea.Straight, idea.Verdict, a.HoldsUpTo, a.StraightTo, a.Verdict)
+		if a := checked(t, p.With(0, idea.Hung), "jars"); a.HoldsUpTo != idea.Holds || a.StraightTo != idea.Straight ||
+			a.Verdict != idea.Verdict {
+			t.Errorf("%s: promised %+v %+v %s, got %+v %+v %s", idea.Words, idea.Holds, idea.Straight, idea.Verdict, a.HoldsUpTo, a.StraightTo,
+				a.Verdict)
 		}
 	}
 }
@@ -119,7 +123,8 @@ func TestNothingIsSaidOfAShelfThatIsNotThere(t *testing.T) {
 	s := server(t)
 	for _, path := range []string{"/improve", "/compare", "/break", "/places", "/dress"} {
 		var f contract.Failure
-		if code := ask(t, s, "POST", path, aboutShelf(t, "attic", `,"way":"keyholes"`), &f); code != http.StatusBadRequest || !strings.Contains(f.Message, `no shelf "attic"`) {
+		if code := ask(t, s, "POST", path, aboutShelf(t, "attic", `,"way":"keyholes"`), &f); code != http.StatusBadRequest ||
+			!strings.Contains(f.Message, `no shelf "attic"`) {
 			t.Errorf("%s of no shelf: %d %+v", path, code, f)
 		}
 		broken := strings.Replace(aboutShelf(t, "jars", `,"way":"keyholes"`), "184.15", "-1", 1)
@@ -142,12 +147,14 @@ func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 		t.Fatalf("%d %+v", code, part)
 	}
 	var table contract.PartsTable
-	if code := ask(t, s, "POST", "/own/parts/table", `{"text":""}`, &table); code != http.StatusOK || !strings.Contains(table.Text, "Deck screw, 80") {
+	if code := ask(t, s, "POST", "/own/parts/table", `{"text":""}`, &table); code != http.StatusOK ||
+		!strings.Contains(table.Text, "Deck screw, 80") {
 		t.Fatalf("%d %+v", code, table)
 	}
 	text, _ := json.Marshal(table.Text + "No such,screw,nail,60\n")
 	table = contract.PartsTable{}
-	if code := ask(t, s, "POST", "/own/parts/table", `{"text":`+string(text)+`}`, &table); code != http.StatusOK || len(table.Parts) != 1 || len(table.Bad) != 1 || table.Bad[0].Line != 3 {
+	if code := ask(t, s, "POST", "/own/parts/table", `{"text":`+string(text)+`}`, &table); code != http.StatusOK || len(table.Parts) != 1 ||
+		len(table.Bad) != 1 || table.Bad[0].Line != 3 {
 		t.Fatalf("%d %+v", code, table)
 	}
 	part.Key = ""
@@ -176,7 +183,8 @@ func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 		t.Errorf("forgotten: %d", code)
 	}
 	var f contract.Failure
-	if code := ask(t, s, "POST", "/own/parts/table", `{"text":"Dear shelf,\nhold well\n"}`, &f); code != http.StatusUnprocessableEntity || f.Path != "text" {
+	if code := ask(t, s, "POST", "/own/parts/table", `{"text":"Dear shelf,\nhold well\n"}`, &f); code != http.StatusUnprocessableEntity ||
+		f.Path != "text" {
 		t.Errorf("a letter: %d %+v", code, f)
 	}
 }
@@ -186,7 +194,8 @@ func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 func TestNewThingsAreMadeOverTheWire(t *testing.T) {
 	s := server(t)
 	var made contract.MakeReply
-	if code := ask(t, s, "POST", "/make", `{"what":"wall","units":{"length":"in","mass":"lb"}}`, &made); code != http.StatusOK || made.Project == nil || len(made.Project.Validate()) > 0 {
+	if code := ask(t, s, "POST", "/make", `{"what":"wall","units":{"length":"in","mass":"lb"}}`, &made); code != http.StatusOK ||
+		made.Project == nil || len(made.Project.Validate()) > 0 {
 		t.Fatalf("a wall: %d %+v", code, made)
 	}
 	for _, c := range []struct {

@@ -7,7 +7,6 @@ import (
 
 	"aguante/core/scan"
 	"aguante/core/wall"
-	"aguante/demo"
 	"aguante/server/contract"
 	"aguante/server/instrument"
 	"aguante/server/tables"
@@ -57,7 +56,7 @@ func (a *Server) scanner(c *gin.Context) {
 	if !a.body(c, &q) {
 		return
 	}
-	behind, name, err := behindThe(q)
+	behind, name, err := a.behindThe(q)
 	if err != nil {
 		a.failed(c, err)
 		return
@@ -71,8 +70,8 @@ func (a *Server) scanner(c *gin.Context) {
 }
 
 // behindThe finds the wall that a sweep goes over.
-func behindThe(q contract.ScannerRequest) (*wall.Wall, string, error) {
-	walls, err := demo.Walls()
+func (a *Server) behindThe(q contract.ScannerRequest) (*wall.Wall, string, error) {
+	walls, err := a.walls()
 	for _, p := range walls {
 		if p.Name == q.Wall {
 			return &p.Wall, p.Name, err

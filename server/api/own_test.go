@@ -20,7 +20,8 @@ func TestOwnContentsAreKeptUsedAndForgotten(t *testing.T) {
 		t.Fatalf("%d %+v", code, own)
 	}
 	var it load.Item
-	if code := ask(t, s, "POST", "/contents", `{"row":"`+row.Key+`","amount":"3","unit":"mm","room_mm":900}`, &it); code != http.StatusOK || it.Mass() != 6 || it.Low().Mass() != 4.5 || it.To != 360 {
+	if code := ask(t, s, "POST", "/contents", `{"row":"`+row.Key+`","amount":"3","unit":"mm","room_mm":900}`, &it); code != http.StatusOK ||
+		it.Mass() != 6 || it.Low().Mass() != 4.5 || it.To != 360 {
 		t.Errorf("three of them: %d %+v", code, it)
 	}
 	if code := ask(t, s, "DELETE", "/own/contents/"+row.Key, "", nil); code != http.StatusNoContent {

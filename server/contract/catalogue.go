@@ -64,8 +64,10 @@ func NewCatalogue() Catalogue {
 // choosers are the words that the screen offers or writes.
 func choosers() []field.Chooser {
 	return []field.Chooser{
-		material.Dry, material.Years, material.FlatSawn, design.Nothing, design.NoAccident, design.Eye, design.Solid, design.Down, load.Back, load.ByCount,
-		load.Shape(""), wall.WoodStuds, wall.Gypsum, wall.Cable, wall.ByTape, hold.LapJoint, hold.WorkingLoad, hold.Unmarked, hold.RoleBar, fastener.InLining, check.Holds,
+		material.Dry, material.Years, material.FlatSawn, design.Nothing, design.NoAccident, design.Eye, design.Solid, design.Down, load.Back,
+		load.ByCount,
+		load.Shape(""), wall.WoodStuds, wall.Gypsum, wall.Cable, wall.ByTape, hold.LapJoint, hold.WorkingLoad, hold.Unmarked, hold.RoleBar,
+		fastener.InLining, check.Holds,
 		support.Kind(""), support.Strip,
 	}
 }

@@ -23,6 +23,7 @@ import (
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/instrument"
+	"aguante/server/store"
 	"aguante/server/tables"
 )
 
@@ -84,7 +85,8 @@ const (
 
 // Choices lists what can be made.
 func (Making) Choices() []field.Choice {
-	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete", "what is missing")
+	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete",
+		"what is missing")
 }
 
 // MakeReply is a shelf with the wall's fixtures as they are then, and the id of what is new
@@ -140,21 +142,6 @@ type MoistureRequest struct {
 type MoistureReply struct {
 	Pct   float64 `json:"pct"`
 	Fault string  `json:"fault,omitempty"`
-}
-
-// Saved is a project as the store has it.
-type Saved struct {
-	ID       string          `json:"id"`
-	Version  int             `json:"version"`
-	Updated  string          `json:"updated"`
-	Document *design.Project `json:"document"`
-}
-
-// Revision is one earlier state of a project.
-type Revision struct {
-	Version int    `json:"version"`
-	SavedAt string `json:"saved_at"`
-	Name    string `json:"name"`
 }
 
 // CheckRequest asks for the check of a design. Seq comes back with the answer,
@@ -299,8 +286,8 @@ type wire struct {
 	Dial            instrument.Dial
 	MoistureRequest MoistureRequest
 	MoistureReply   MoistureReply
-	Saved           Saved
-	Revision        Revision
+	Saved           store.Saved
+	Revision        store.Revision
 	CheckRequest    CheckRequest
 	CheckReply      CheckReply
 	Working         check.Working
@@ -329,7 +316,8 @@ func ProjectSchema() ([]byte, error) {
 		RequiredFromJSONSchemaTags: true,
 		Mapper: func(t reflect.Type) *jsonschema.Schema {
 			if example, ok := withUnits[t]; ok {
-				return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"}, {Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
+				return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"},
+					{Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
 			}
 			return words(t)
 		},

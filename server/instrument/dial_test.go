@@ -63,7 +63,8 @@ func TestTheDialsFaults(t *testing.T) {
 	if before, after := pressedAt(presses, 99), pressedAt(presses, 120); after <= 0 || after > before/50 {
 		t.Errorf("down %v under load, %v after it", before, after)
 	}
-	for name, bad := range map[string][]Press{"backwards": {{At: 5}, {At: 2}}, "too heavy": {{At: 1, Put: 900}}, "no number": {{At: 1, Put: math.NaN()}}} {
+	for name, bad := range map[string][]Press{"backwards": {{At: 5}, {At: 2}}, "too heavy": {{At: 1, Put: 900}},
+		"no number": {{At: 1, Put: math.NaN()}}} {
 		if _, err := ReadDial(1, b, bad, 10); err == nil {
 			t.Errorf("%s is taken", name)
 		}

@@ -105,8 +105,9 @@ func TestTheSameDeedsReadTheSame(t *testing.T) {
 
 func TestDeedsThatMakeNoSense(t *testing.T) {
 	for name, deeds := range map[string][]Deed{
-		"back in time": {{At: 5}, {At: 1}}, "negative": {{At: 1, Put: -2}}, "a lorry": {{At: 1, Put: 9000}}, "not a number": {{At: 1, Put: math.NaN()}},
-		"at no time": {{At: math.NaN()}}, "too many": make([]Deed, 501),
+		"back in time": {{At: 5}, {At: 1}}, "negative": {{At: 1, Put: -2}}, "a lorry": {{At: 1, Put: 9000}},
+		"not a number": {{At: 1, Put: math.NaN()}},
+		"at no time":   {{At: math.NaN()}}, "too many": make([]Deed, 501),
 	} {
 		if _, err := NewScale(1, deeds); !errors.Is(err, ErrDeed) {
 			t.Errorf("%s: %v", name, err)

@@ -69,14 +69,18 @@ func TestReadRefusesWithLineAndReason(t *testing.T) {
 		"two documents":     {jars(t) + "{}", "", "after the end", 0},
 		"unknown field":     {swap(`"misfit_mm": 1`, `"misfit_mm": 1, "colour": "red"`), "shelves[0]", "colour", 0},
 		"text for a number": {swap(`"count": 24`, `"count": "many"`), "shelves[0].contents[0].count", "string", line(`"count": 24`)},
-		"length as text":    {swap(`"depth_mm": 184.15`, `"depth_mm": "seven inches"`), "shelves[0].depth_mm", "no number", line(`"depth_mm": 184.15`)},
-		"length not said":   {swap(`"depth_mm": 184.15`, `"depth_mm": "7"`), "shelves[0].depth_mm", "unit is missing", line(`"depth_mm": 184.15`)},
-		"mass in inches":    {swap(`"each_kg": 22`, `"each_kg": "22 in"`), "shelves[0].contents[1].each_kg", "unit not known", line(`"each_kg": 22`)},
-		"beyond belief":     {swap(`"depth_mm": 184.15`, `"depth_mm": 1e300`), "shelves[0].depth_mm", "not believable", line(`"depth_mm": 184.15`)},
-		"negative":          {swap(`"depth_mm": 184.15`, `"depth_mm": -3`), "shelves[0].depth_mm", "is not possible", line(`"depth_mm": 184.15`)},
-		"no such wood":      {swap(`"eastern-white-pine"`, `"cheese"`), "shelves[0].board.woods[0]", "not known", line(`"eastern-white-pine"`)},
-		"parts missing":     {swap(`"kind": "flat-bracket"`, `"kind": "magnet"`), "shelves[0].supports[0].kind", "is not known", 0},
-		"too large":         {strings.Repeat(" ", MaxSize+1), "", "at most", 0},
+		"length as text": {swap(`"depth_mm": 184.15`, `"depth_mm": "seven inches"`), "shelves[0].depth_mm", "no number",
+			line(`"depth_mm": 184.15`)},
+		"length not said": {swap(`"depth_mm": 184.15`, `"depth_mm": "7"`), "shelves[0].depth_mm", "unit is missing",
+			line(`"depth_mm": 184.15`)},
+		"mass in inches": {swap(`"each_kg": 22`, `"each_kg": "22 in"`), "shelves[0].contents[1].each_kg", "unit not known",
+			line(`"each_kg": 22`)},
+		"beyond belief": {swap(`"depth_mm": 184.15`, `"depth_mm": 1e300`), "shelves[0].depth_mm", "not believable",
+			line(`"depth_mm": 184.15`)},
+		"negative":      {swap(`"depth_mm": 184.15`, `"depth_mm": -3`), "shelves[0].depth_mm", "is not possible", line(`"depth_mm": 184.15`)},
+		"no such wood":  {swap(`"eastern-white-pine"`, `"cheese"`), "shelves[0].board.woods[0]", "not known", line(`"eastern-white-pine"`)},
+		"parts missing": {swap(`"kind": "flat-bracket"`, `"kind": "magnet"`), "shelves[0].supports[0].kind", "is not known", 0},
+		"too large":     {strings.Repeat(" ", MaxSize+1), "", "at most", 0},
 	} {
 		_, err := Read([]byte(c.text))
 		var bad Unreadable
@@ -95,7 +99,8 @@ func TestReadRefusesWithLineAndReason(t *testing.T) {
 }
 
 func TestReadNamesAllProblemsAtOnce(t *testing.T) {
-	s := strings.NewReplacer(`"depth_mm": 184.15`, `"depth_mm": "wide"`, `"each_kg": 22`, `"each_kg": "heavy"`, `"height_mm": 2400`, `"height_mm": "tall"`).Replace(jars(t))
+	s := strings.NewReplacer(`"depth_mm": 184.15`, `"depth_mm": "wide"`, `"each_kg": 22`, `"each_kg": "heavy"`, `"height_mm": 2400`,
+		`"height_mm": "tall"`).Replace(jars(t))
 	var bad Unreadable
 	if _, err := Read([]byte(s)); !errors.As(err, &bad) || len(bad) != 4 || bad[0].Line > bad[1].Line {
 		t.Errorf("%+v", bad)
@@ -104,7 +109,8 @@ func TestReadNamesAllProblemsAtOnce(t *testing.T) {
 
 func FuzzRead(f *testing.F) {
 	f.Add(jars(f))
-	for _, s := range []string{"{}", `{"format":"aguante-project","version":1}`, `{"format":"aguante-project","version":1,"name":"","wall":null}`, "[[[", `{"a":`} {
+	for _, s := range []string{"{}", `{"format":"aguante-project","version":1}`,
+		`{"format":"aguante-project","version":1,"name":"","wall":null}`, "[[[", `{"a":`} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {

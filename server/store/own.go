@@ -17,11 +17,11 @@ const (
 	OwnParts    Kind = "parts"    // brackets, anchors, hooks, screws
 )
 
-// most is how many things one drawer holds.
-const most = 500
+// Most is how many things one drawer holds.
+const Most = 500
 
 // ErrFull: a drawer holds no more.
-var ErrFull = fmt.Errorf("you have kept %d of these: forget some first", most)
+var ErrFull = fmt.Errorf("you have kept %d of these: forget some first", Most)
 
 // Keep puts a thing into a drawer, over one with the same key.
 func (s *Store) Keep(ctx context.Context, kind Kind, key string, v any) error {
@@ -34,7 +34,7 @@ func (s *Store) Keep(ctx context.Context, kind Kind, key string, v any) error {
 		if err := tx.QueryRowContext(ctx, `SELECT count(*) FROM own WHERE kind = ? AND key <> ?`, kind, key).Scan(&n); err != nil {
 			return err
 		}
-		if n >= most {
+		if n >= Most {
 			return ErrFull
 		}
 		_, err := tx.ExecContext(ctx, `INSERT INTO own (kind, key, saved_at, document) VALUES (?, ?, ?, ?)

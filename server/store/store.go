@@ -17,7 +17,6 @@ import (
 	_ "modernc.org/sqlite" // the database driver
 
 	"aguante/core/design"
-	"aguante/server/contract"
 )
 
 // Errors of the store; compare with errors.Is.
@@ -40,7 +39,8 @@ type Store struct {
 
 // Open opens or makes the database file and brings its tables up to date.
 func Open(ctx context.Context, path string) (*Store, error) {
-	q := url.Values{"_txlock": {"immediate"}, "_pragma": {"busy_timeout(5000)", "journal_mode(WAL)", "foreign_keys(ON)", "synchronous(NORMAL)"}}
+	q := url.Values{"_txlock": {"immediate"}, "_pragma": {"busy_timeout(5000)", "journal_mode(WAL)", "foreign_keys(ON)",
+		"synchronous(NORMAL)"}}
 	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode())
 	if err != nil {
 		return nil, err
@@ -66,8 +66,23 @@ func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339Nano) }
 
 const columns = `SELECT id, version, updated_at, document FROM projects`
 
-func read(row interface{ Scan(...any) error }) (contract.Saved, error) {
-	var p contract.Saved
+// Saved is a project as the store has it.
+type Saved struct {
+	ID       string          `json:"id"`
+	Version  int             `json:"version"`
+	Updated  string          `json:"updated"`
+	Document *design.Project `json:"document"`
+}
+
+// Revision is one earlier state of a project.
+type Revision struct {
+	Version int    `json:"version"`
+	SavedAt string `json:"saved_at"`
+	Name    string `json:"name"`
+}
+
+func read(row interface{ Scan(...any) error }) (Saved, error) {
+	var p Saved
 	var doc string
 	if err := row.Scan(&p.ID, &p.Version, &p.Updated, &doc); err != nil {
 		if errors.Is(err, sql.ErrNoRows) {
@@ -79,13 +94,13 @@ func read(row interface{ Scan(...any) error }) (contract.Saved, error) {
 }
 
 // List returns every project that is not deleted, last changed first.
-func (s *Store) List(ctx context.Context) ([]contract.Saved, error) {
+func (s *Store) List(ctx context.Context) ([]Saved, error) {
 	rows, err := s.db.QueryContext(ctx, columns+` WHERE deleted_at IS NULL ORDER BY updated_at DESC, id`)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	out := []contract.Saved{}
+	out := []Saved{}
 	for rows.Next() {
 		p, err := read(rows)
 		if err != nil {
@@ -97,19 +112,20 @@ func (s *Store) List(ctx context.Context) ([]contract.Saved, error) {
 }
 
 // Get returns one project, or ErrNotFound.
-func (s *Store) Get(ctx context.Context, id string) (contract.Saved, error) {
+func (s *Store) Get(ctx context.Context, id string) (Saved, error) {
 	return read(s.db.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
 }
 
 // Create stores a new project as version 1.
-func (s *Store) Create(ctx context.Context, p *design.Project) (contract.Saved, error) {
+func (s *Store) Create(ctx context.Context, p *design.Project) (Saved, error) {
 	doc, err := json.Marshal(p)
 	if err != nil {
-		return contract.Saved{}, err
+		return Saved{}, err
 	}
-	saved := contract.Saved{ID: uuid.NewString(), Version: 1, Updated: s.stamp(), Document: p}
+	saved := Saved{ID: uuid.NewString(), Version: 1, Updated: s.stamp(), Document: p}
 	return saved, s.write(ctx, func(tx *sql.Tx) error {
-		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, version, document, created_at, updated_at) VALUES (?, 1, ?, ?, ?)`, saved.ID, string(doc), saved.Updated, saved.Updated)
+		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, version, document, created_at, updated_at) VALUES (?, 1, ?, ?, ?)`, saved.ID,
+			string(doc), saved.Updated, saved.Updated)
 		if err != nil {
 			return err
 		}
@@ -119,12 +135,12 @@ func (s *Store) Create(ctx context.Context, p *design.Project) (contract.Saved, 
 
 // Replace stores a project over version base. ErrStale, with what is stored,
 // when that is no longer the newest.
-func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Project) (contract.Saved, error) {
+func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Project) (Saved, error) {
 	doc, err := json.Marshal(p)
 	if err != nil {
-		return contract.Saved{}, err
+		return Saved{}, err
 	}
-	saved := contract.Saved{ID: id, Version: base + 1, Updated: s.stamp(), Document: p}
+	saved := Saved{ID: id, Version: base + 1, Updated: s.stamp(), Document: p}
 	err = s.write(ctx, func(tx *sql.Tx) error {
 		now, err := read(tx.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
 		if err != nil {
@@ -134,7 +150,8 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 			saved = now
 			return ErrStale
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, saved.Version, string(doc), saved.Updated, id); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, saved.Version,
+			string(doc), saved.Updated, id); err != nil {
 			return err
 		}
 		return revise(ctx, tx, saved, doc)
@@ -142,8 +159,9 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 	return saved, err
 }
 
-func revise(ctx context.Context, tx *sql.Tx, p contract.Saved, doc []byte) error {
-	if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (project_id, version, saved_at, document) VALUES (?, ?, ?, ?)`, p.ID, p.Version, p.Updated, string(doc)); err != nil {
+func revise(ctx context.Context, tx *sql.Tx, p Saved, doc []byte) error {
+	if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (project_id, version, saved_at, document) VALUES (?, ?, ?, ?)`, p.ID, p.Version,
+		p.Updated, string(doc)); err != nil {
 		return err
 	}
 	_, err := tx.ExecContext(ctx, `DELETE FROM revisions WHERE project_id = ? AND version <= ?`, p.ID, p.Version-kept)
@@ -174,7 +192,7 @@ func (s *Store) mark(ctx context.Context, stmt string, args ...any) error {
 }
 
 // Revisions lists the kept states of a project, newest first.
-func (s *Store) Revisions(ctx context.Context, id string) ([]contract.Revision, error) {
+func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	if _, err := s.Get(ctx, id); err != nil {
 		return nil, err
 	}
@@ -183,9 +201,9 @@ func (s *Store) Revisions(ctx context.Context, id string) ([]contract.Revision, 
 		return nil, err
 	}
 	defer rows.Close()
-	out := []contract.Revision{}
+	out := []Revision{}
 	for rows.Next() {
-		var r contract.Revision
+		var r Revision
 		if err := rows.Scan(&r.Version, &r.SavedAt, &r.Name); err != nil {
 			return nil, err
 		}
@@ -195,7 +213,7 @@ func (s *Store) Revisions(ctx context.Context, id string) ([]contract.Revision, 
 }
 
 // Revision returns a project as it stood at a version, or ErrNotFound.
-func (s *Store) Revision(ctx context.Context, id string, version int) (contract.Saved, error) {
+func (s *Store) Revision(ctx context.Context, id string, version int) (Saved, error) {
 	return read(s.db.QueryRowContext(ctx, `SELECT r.project_id, r.version, r.saved_at, r.document FROM revisions r JOIN projects p ON p.id = r.project_id
 		WHERE r.project_id = ? AND r.version = ? AND p.deleted_at IS NULL`, id, version))
 }

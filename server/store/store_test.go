@@ -1,4 +1,4 @@
-package store
+package store_test
 
 import (
 	"context"
@@ -11,6 +11,7 @@ import (
 
 	"aguante/core/design"
 	"aguante/server/projectfile"
+	"aguante/server/store"
 )
 
 func project(t *testing.T, name string) *design.Project {
@@ -27,9 +28,9 @@ func project(t *testing.T, name string) *design.Project {
 	return p
 }
 
-func open(t *testing.T, path string) *Store {
+func open(t *testing.T, path string) *store.Store {
 	t.Helper()
-	s, err := Open(context.Background(), path)
+	s, err := store.Open(context.Background(), path)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -49,7 +50,7 @@ func TestProjectsAreKeptWithTheirVersions(t *testing.T) {
 	if err != nil || second.Version != 2 {
 		t.Fatalf("%+v, %v", second, err)
 	}
-	if now, err := s.Replace(ctx, made.ID, 1, project(t, "stale")); !errors.Is(err, ErrStale) || now.Version != 2 {
+	if now, err := s.Replace(ctx, made.ID, 1, project(t, "stale")); !errors.Is(err, store.ErrStale) || now.Version != 2 {
 		t.Errorf("a stale save: %v, version %d", err, now.Version)
 	}
 	s.Close()
@@ -77,22 +78,22 @@ func TestDeleteCanBeUndone(t *testing.T) {
 	if err := s.Delete(ctx, p.ID); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Get(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Get(ctx, p.ID); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("deleted, but got: %v", err)
 	}
-	if _, err := s.Replace(ctx, p.ID, 1, project(t, "x")); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Replace(ctx, p.ID, 1, project(t, "x")); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("deleted, but replaced: %v", err)
 	}
 	if all, _ := s.List(ctx); len(all) != 0 {
 		t.Errorf("listed: %v", all)
 	}
-	if err := s.Delete(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+	if err := s.Delete(ctx, p.ID); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("deleted twice: %v", err)
 	}
 	if err := s.Restore(ctx, p.ID); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Restore(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+	if err := s.Restore(ctx, p.ID); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("restored twice: %v", err)
 	}
 	if all, _ := s.List(ctx); len(all) != 1 || all[0].Document.Name != "one" {
@@ -119,7 +120,7 @@ func TestOneOfManyWritersWins(t *testing.T) {
 	for _, err := range results {
 		if err == nil {
 			won++
-		} else if !errors.Is(err, ErrStale) {
+		} else if !errors.Is(err, store.ErrStale) {
 			t.Errorf("lost with %v", err)
 		}
 	}
@@ -133,7 +134,7 @@ func TestOpenSaysWhyItCannot(t *testing.T) {
 	if err := os.WriteFile(file, []byte("this is no database at all, it is a letter"), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if s, err := Open(context.Background(), file); err == nil {
+	if s, err := store.Open(context.Background(), file); err == nil {
 		s.Close()
 		t.Error("a letter was opened as a database")
 	}
@@ -142,25 +143,25 @@ func TestOpenSaysWhyItCannot(t *testing.T) {
 func TestADrawerHoldsSoManyAndNoMore(t *testing.T) {
 	ctx := context.Background()
 	s := open(t, filepath.Join(t.TempDir(), "a.db"))
-	for i := range most {
-		if err := s.Keep(ctx, OwnContents, fmt.Sprint(i), i); err != nil {
+	for i := range store.Most {
+		if err := s.Keep(ctx, store.OwnContents, fmt.Sprint(i), i); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := s.Keep(ctx, OwnContents, "one more", 1); !errors.Is(err, ErrFull) {
+	if err := s.Keep(ctx, store.OwnContents, "one more", 1); !errors.Is(err, store.ErrFull) {
 		t.Errorf("one more: %v", err)
 	}
-	if err := s.Keep(ctx, OwnContents, "0", 1000); err != nil {
+	if err := s.Keep(ctx, store.OwnContents, "0", 1000); err != nil {
 		t.Errorf("over one that is there: %v", err)
 	}
-	all, err := Kept[int](ctx, s, OwnContents)
-	if err != nil || len(all) != most || all[most-1] != 1000 {
+	all, err := store.Kept[int](ctx, s, store.OwnContents)
+	if err != nil || len(all) != store.Most || all[store.Most-1] != 1000 {
 		t.Errorf("%d of them, the last %v, %v", len(all), all[len(all)-1], err)
 	}
-	if err := s.Forget(ctx, OwnContents, "7"); err != nil {
+	if err := s.Forget(ctx, store.OwnContents, "7"); err != nil {
 		t.Error(err)
 	}
-	if err := s.Forget(ctx, OwnContents, "7"); !errors.Is(err, ErrNotFound) {
+	if err := s.Forget(ctx, store.OwnContents, "7"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("forgotten twice: %v", err)
 	}
 }

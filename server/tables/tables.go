@@ -3,8 +3,6 @@
 package tables
 
 import (
-	"aguante/core/field"
-	"aguante/core/hold"
 	"bytes"
 	"encoding/csv"
 	"errors"
@@ -12,6 +10,9 @@ import (
 	"io"
 	"strconv"
 	"strings"
+
+	"aguante/core/field"
+	"aguante/core/hold"
 
 	"aguante/core/load"
 	"aguante/core/problem"
@@ -54,7 +55,8 @@ func word[T any, W ~string](name string, at func(*T) *W) column[T] {
 var contents = []column[load.Item]{
 	word("name", func(i *load.Item) *string { return &i.Name }),
 	word("by", func(i *load.Item) *load.By { return &i.By }),
-	{"count", func(i load.Item) string { return strconv.Itoa(i.Count) }, func(i *load.Item, s string) (err error) { i.Count, err = strconv.Atoi(s); return err }},
+	{"count", func(i load.Item) string { return strconv.Itoa(i.Count) },
+		func(i *load.Item, s string) (err error) { i.Count, err = strconv.Atoi(s); return err }},
 	mass("each_kg", func(i *load.Item) *quantity.Mass { return &i.Each }),
 	mass("each_low_kg", func(i *load.Item) *quantity.Mass { return &i.EachLow }),
 	mass("per_metre_kg", func(i *load.Item) *quantity.Mass { return &i.PerMetre }),
@@ -99,7 +101,8 @@ var parts = []column[support.StockPart]{
 	mass("pull_kg", func(p *support.StockPart) *quantity.Mass { return &p.Pull }),
 	mass("shear_kg", func(p *support.StockPart) *quantity.Mass { return &p.Shear }),
 	mass("rated_kg", func(p *support.StockPart) *quantity.Mass { return &p.Rated }),
-	{"pair", func(p support.StockPart) string { return strconv.FormatBool(p.Pair) }, func(p *support.StockPart, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
+	{"pair", func(p support.StockPart) string { return strconv.FormatBool(p.Pair) },
+		func(p *support.StockPart, text string) (err error) { p.Pair, err = strconv.ParseBool(text); return err }},
 	word("means", func(p *support.StockPart) *hold.Means { return &p.Means }),
 	length("reach_mm", func(p *support.StockPart) *quantity.Length { return &p.Reach }),
 	length("leg_mm", func(p *support.StockPart) *quantity.Length { return &p.Leg }),
@@ -113,7 +116,8 @@ func WriteParts(all []support.StockPart) string { return write(parts, all) }
 
 // ReadParts reads a stock of parts; they have no keys yet.
 func ReadParts(text string) ([]support.StockPart, []Bad, error) {
-	return read(text, parts, []string{"name", "kind"}, support.StockPart{Means: hold.Unstated}, func(t *support.StockPart, p *problem.List) { t.Validate(p) })
+	return read(text, parts, []string{"name", "kind"}, support.StockPart{Means: hold.Unstated},
+		func(t *support.StockPart, p *problem.List) { t.Validate(p) })
 }
 
 // WriteContents writes what stands on a shelf.

@@ -1,12 +1,13 @@
 package tables
 
 import (
-	"aguante/core/hold"
 	"errors"
 	"fmt"
 	"reflect"
 	"strings"
 	"testing"
+
+	"aguante/core/hold"
 
 	"aguante/core/load"
 	"aguante/core/support"
@@ -22,8 +23,10 @@ var testWall = wall.Wall{Length: 4000, Height: 2400, Lining: wall.Lining{Kind: w
 
 func TestContentsGoOutAndComeIn(t *testing.T) {
 	items := []load.Item{
-		{ID: "id-1", Name: `Jars, "best"`, Shape: "jars", By: load.ByCount, Count: 24, Each: 0.66, EachLow: 0.6, From: 40, To: 960.5, Place: load.Back, Depth: 152, Height: 118},
-		{ID: "id-2", Name: "=1+1", Shape: "books", By: load.ByLength, Each: 0.9, PerMetre: 25.25, RowLow: 20, From: 1000, To: 1300, Place: load.Front, Height: 240},
+		{ID: "id-1", Name: `Jars, "best"`, Shape: "jars", By: load.ByCount, Count: 24, Each: 0.66, EachLow: 0.6, From: 40, To: 960.5,
+			Place: load.Back, Depth: 152, Height: 118},
+		{ID: "id-2", Name: "=1+1", Shape: "books", By: load.ByLength, Each: 0.9, PerMetre: 25.25, RowLow: 20, From: 1000, To: 1300,
+			Place: load.Front, Height: 240},
 	}
 	text := WriteContents(items)
 	if !strings.Contains(text, "'=1+1") {
@@ -36,7 +39,8 @@ func TestContentsGoOutAndComeIn(t *testing.T) {
 }
 
 func TestStudsGoOutAndComeIn(t *testing.T) {
-	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"}, {ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Found: wall.ByGuess}}
+	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"},
+		{ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Found: wall.ByGuess}}
 	back, bad, err := ReadStuds(WriteStuds(marks), testWall, ids())
 	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, marks) {
 		t.Errorf("%+v, %v, %v", back, bad, err)
@@ -49,7 +53,8 @@ func TestBadRowsAreNamedAndTheOthersTaken(t *testing.T) {
 	if err != nil || len(good) != 2 || good[0].Name != "Jars" || good[1].Name != "Books" || good[1].From < 400.04 || good[1].From > 400.06 {
 		t.Errorf("%+v, %v", good, err)
 	}
-	if len(bad) != 2 || bad[0].Line != 3 || !strings.Contains(bad[0].Message, "count") || bad[1].Line != 5 || !strings.Contains(bad[1].Message, "keep it on the board") {
+	if len(bad) != 2 || bad[0].Line != 3 || !strings.Contains(bad[0].Message, "count") || bad[1].Line != 5 ||
+		!strings.Contains(bad[1].Message, "keep it on the board") {
 		t.Errorf("%+v", bad)
 	}
 }
@@ -60,7 +65,8 @@ func TestWhatIsNoSuchTableIsRefused(t *testing.T) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
-	if _, bad, err := ReadStuds("x_mm;wood\n16 in;hem-fir\n-3;hem-fir\n900;straw\n", testWall, ids()); err != nil || len(bad) != 2 || bad[0].Line != 3 {
+	if _, bad, err := ReadStuds("x_mm;wood\n16 in;hem-fir\n-3;hem-fir\n900;straw\n", testWall, ids()); err != nil || len(bad) != 2 ||
+		bad[0].Line != 3 {
 		t.Errorf("semicolons: %v, %v", bad, err)
 	}
 	if good, bad, err := ReadStuds("\ufeffX_MM\n\"16 in\n", testWall, ids()); err != nil || len(good) != 0 || len(bad) != 1 {
@@ -106,9 +112,11 @@ func TestScanLines(t *testing.T) {
 
 func TestPartsGoOutAndComeIn(t *testing.T) {
 	parts := []support.StockPart{
-		{Name: `Deck screw, "80"`, Kind: support.ScrewStock, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: hold.Unstated, Price: 0.31},
+		{Name: `Deck screw, "80"`, Kind: support.ScrewStock, Type: "structural-6", Length: 80, D: 5.9, Root: 4, Head: 12, Means: hold.Unstated,
+			Price: 0.31},
 		{Name: "=Toggle", Kind: support.AnchorStock, Type: "toggle", Length: 60, Pull: 25, Shear: 30, Means: hold.Ultimate},
-		{Name: "Long bracket", Kind: support.BracketStock, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true, Means: hold.WorkingLoad, Price: 12.5},
+		{Name: "Long bracket", Kind: support.BracketStock, Reach: 300, Leg: 200, Width: 30, Thickness: 4, Rated: 45, Pair: true,
+			Means: hold.WorkingLoad, Price: 12.5},
 		{Name: "Peg", Kind: support.HookStock, Reach: 60, D: 19.05, Means: hold.Unstated},
 	}
 	text := WriteParts(parts)

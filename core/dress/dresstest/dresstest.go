@@ -44,7 +44,8 @@ func (r *Source) Design(way string) *design.Project {
 }
 
 func (r *Source) attempt(way string) (*design.Project, bool) {
-	p := &design.Project{Format: design.Format, Version: design.Version, Name: way, Units: pick(r, design.Units{Length: "in", Mass: "lb"}, design.Units{Length: "mm", Mass: "kg"}), Wall: r.wall()}
+	p := &design.Project{Format: design.Format, Version: design.Version, Name: way,
+		Units: pick(r, design.Units{Length: "in", Mass: "lb"}, design.Units{Length: "mm", Mass: "kg"}), Wall: r.wall()}
 	ways := []string{way}
 	if r.chance(0.2) {
 		all := support.Recipes()
@@ -82,16 +83,21 @@ func (r *Source) about(l *quantity.Length) {
 
 func (r *Source) wall() wall.Wall {
 	w := wall.Wall{
-		Kind: pick(r, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.SteelStuds, wall.Masonry, wall.Block, wall.Concrete), Length: r.between(2200, 4500), Height: r.between(2300, 2700),
-		Lining: wall.Lining{Kind: pick(r, wall.Gypsum, wall.Gypsum, wall.Gypsum, wall.Plaster, wall.Boards, wall.Bare), Thickness: pick[quantity.Length](r, 9.5, 12.7, 15.9, 25)}, Studs: []wall.Stud{}, KeepOuts: []wall.KeepOut{},
+		Kind: pick(r, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds, wall.WoodStuds,
+			wall.SteelStuds, wall.Masonry, wall.Block, wall.Concrete), Length: r.between(2200, 4500), Height: r.between(2300, 2700),
+		Lining: wall.Lining{Kind: pick(r, wall.Gypsum, wall.Gypsum, wall.Gypsum, wall.Plaster, wall.Boards, wall.Bare),
+			Thickness: pick[quantity.Length](r, 9.5, 12.7, 15.9, 25)}, Studs: []wall.Stud{}, KeepOuts: []wall.KeepOut{},
 	}
 	step := pick(r, 400.0, 406.4, 600, 609.6)
 	for x := 60 + 200*r.Float64(); x < float64(w.Length)-60; x += step {
-		w.Studs = append(w.Studs, wall.Stud{ID: r.ID(), X: quantity.Length(math.Round(x + 30*(r.Float64()-0.5))), Width: 38, Depth: pick[quantity.Length](r, 89, 89, 140, 64),
-			Doubt: pick[quantity.Length](r, 0, 5, 15), Wood: pick(r, "spruce-pine-fir-stud", "douglas-fir-larch", "c24", "southern-pine-89"), Found: pick(r, wall.ByTape, wall.ByTape, wall.ByTape, wall.ByScanner, wall.ByGuess)})
+		w.Studs = append(w.Studs, wall.Stud{ID: r.ID(), X: quantity.Length(math.Round(x + 30*(r.Float64()-0.5))), Width: 38,
+			Depth: pick[quantity.Length](r, 89, 89, 140, 64),
+			Doubt: pick[quantity.Length](r, 0, 5, 15), Wood: pick(r, "spruce-pine-fir-stud", "douglas-fir-larch", "c24", "southern-pine-89"),
+			Found: pick(r, wall.ByTape, wall.ByTape, wall.ByTape, wall.ByScanner, wall.ByGuess)})
 	}
 	for range r.IntN(3) {
-		w.KeepOuts = append(w.KeepOuts, wall.KeepOut{ID: r.ID(), Kind: pick(r, wall.KeepOutKinds()...), X: r.between(0, float64(w.Length)-200), Y: r.between(0, 1500), Width: r.between(20, 200), Height: r.between(50, 600)})
+		w.KeepOuts = append(w.KeepOuts, wall.KeepOut{ID: r.ID(), Kind: pick(r, wall.KeepOutKinds()...), X: r.between(0, float64(w.Length)-200),
+			Y: r.between(0, 1500), Width: r.between(20, 200), Height: r.between(50, 600)})
 	}
 	return w
 }
@@ -99,9 +105,12 @@ func (r *Source) wall() wall.Wall {
 func (r *Source) shelf(p *design.Project, i int) design.Shelf {
 	length := r.between(500, min(2400, float64(p.Wall.Length)-50))
 	s := design.Shelf{
-		ID: fmt.Sprintf("shelf-%d", i+1), Name: fmt.Sprintf("shelf %d", i+1), Length: length, X: r.between(0, float64(p.Wall.Length-length)), Y: r.between(500, 1700), Depth: r.between(150, 420), Thickness: r.between(16, 48),
-		Board: design.Board{Woods: []string{r.wood()}, Grade: r.grade(), Condition: pick(r, material.Dry, material.Dry, material.Damp), Sawn: material.UnknownSawn}, Supports: []design.Support{}, Contents: []load.Item{},
-		Duration: pick(r, material.Durations()...), Below: pick(r, design.Belows()...), Accident: pick(r, design.Accidents()...), Pet: 4, Sag: design.SagLimit{School: pick(r, design.Schools()...), Figure: 3},
+		ID: fmt.Sprintf("shelf-%d", i+1), Name: fmt.Sprintf("shelf %d", i+1), Length: length, X: r.between(0, float64(p.Wall.Length-length)),
+		Y: r.between(500, 1700), Depth: r.between(150, 420), Thickness: r.between(16, 48),
+		Board: design.Board{Woods: []string{r.wood()}, Grade: r.grade(), Condition: pick(r, material.Dry, material.Dry, material.Damp),
+			Sawn: material.UnknownSawn}, Supports: []design.Support{}, Contents: []load.Item{},
+		Duration: pick(r, material.Durations()...), Below: pick(r, design.Belows()...), Accident: pick(r, design.Accidents()...), Pet: 4,
+		Sag: design.SagLimit{School: pick(r, design.Schools()...), Figure: 3},
 	}
 	if r.chance(0.15) {
 		s.Board.Woods = append(s.Board.Woods, r.wood())
@@ -110,23 +119,28 @@ func (r *Source) shelf(p *design.Project, i int) design.Shelf {
 	switch r.IntN(8) {
 	case 0:
 		t := s.Thickness / 3
-		s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: t}, {Thickness: t, Across: r.chance(0.5)}, {Thickness: s.Thickness - 2*t}}, Loose: r.chance(0.3)}
+		s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: t}, {Thickness: t, Across: r.chance(0.5)},
+			{Thickness: s.Thickness - 2*t}}, Loose: r.chance(0.3)}
 	case 1:
 		s.Thickness = r.between(50, 90)
-		s.MakeUp = design.MakeUp{Kind: design.Hollow, Hollow: &design.Box{Skin: r.between(5, 12), Front: r.between(12, 30), Back: r.between(12, 30)}}
+		s.MakeUp = design.MakeUp{Kind: design.Hollow, Hollow: &design.Box{Skin: r.between(5, 12), Front: r.between(12, 30),
+			Back: r.between(12, 30)}}
 	case 2:
-		s.MakeUp.Front = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: pick(r, design.Down, design.Up, design.Both), Glued: r.chance(0.7)}
+		s.MakeUp.Front = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: pick(r, design.Down, design.Up, design.Both),
+			Glued: r.chance(0.7)}
 		if r.chance(0.4) {
 			s.MakeUp.Back = &design.Strip{Width: r.between(15, 25), Height: r.between(20, 60), Goes: design.Down, Glued: true}
 		}
 	case 3:
-		s.MakeUp.Cuts = []design.Cut{{ID: r.ID(), From: r.between(50, float64(length)/2), Length: r.between(20, 120), FromWall: 0, Width: r.between(20, 80)}}
+		s.MakeUp.Cuts = []design.Cut{{ID: r.ID(), From: r.between(50, float64(length)/2), Length: r.between(20, 120), FromWall: 0,
+			Width: r.between(20, 80)}}
 	}
 	return s
 }
 
 func (r *Source) wood() string {
-	return pick(r, "ponderosa-pine", "northern-red-oak", "douglas-fir", "birch-plywood", "mdf", "particleboard", "osb-3", "spruce-pine-fir", "sugar-maple", "norway-spruce", "yellow-poplar", "hardwood-veneer-plywood")
+	return pick(r, "ponderosa-pine", "northern-red-oak", "douglas-fir", "birch-plywood", "mdf", "particleboard", "osb-3", "spruce-pine-fir",
+		"sugar-maple", "norway-spruce", "yellow-poplar", "hardwood-veneer-plywood")
 }
 
 func (r *Source) grade() string { return pick(r, "clear", "small-knots", "knots", "large-knots") }
@@ -136,8 +150,10 @@ func (r *Source) fill(s *design.Shelf) {
 	for range r.IntN(5) {
 		long := r.between(80, float64(s.Length)*0.7)
 		from := r.between(0, float64(s.Length-long))
-		it := load.Item{ID: r.ID(), Name: "goods", Shape: pick(r, load.Shapes()...), By: load.ByCount, Count: 1 + r.IntN(12), Each: quantity.Mass(math.Round(100*math.Exp(2.5*r.Float64()-1.6)) / 100),
-			From: from, To: from + long, Place: pick(r, load.Places()...), Depth: pick(r, 0, r.between(60, float64(s.Depth))), Height: r.between(80, 400), Level: r.IntN(4)}
+		it := load.Item{ID: r.ID(), Name: "goods", Shape: pick(r, load.Shapes()...), By: load.ByCount, Count: 1 + r.IntN(12),
+			Each: quantity.Mass(math.Round(100*math.Exp(2.5*r.Float64()-1.6)) / 100),
+			From: from, To: from + long, Place: pick(r, load.Places()...), Depth: pick(r, 0, r.between(60, float64(s.Depth))),
+			Height: r.between(80, 400), Level: r.IntN(4)}
 		if r.chance(0.3) {
 			it.By, it.PerMetre = load.ByLength, quantity.Mass(r.between(4, 60))
 		}
@@ -214,7 +230,8 @@ func (r *Source) shakeScrew(f *hold.Fixing) {
 		f.Length += r.between(0, 15)
 	}
 	if r.chance(0.1) {
-		f.Type = pick(r, "wood-8", "wood-12", "lag-1/4", "lag-5/16", "coach-8", "structural-6", "wood-6mm", "self-drilling", "plug-gypsum", "sleeve-8", "toggle")
+		f.Type = pick(r, "wood-8", "wood-12", "lag-1/4", "lag-5/16", "coach-8", "structural-6", "wood-6mm", "self-drilling", "plug-gypsum",
+			"sleeve-8", "toggle")
 	}
 	if f.Type == "sleeve-8" || f.Type == "toggle" {
 		if r.chance(0.7) {
@@ -235,7 +252,8 @@ func (r *Source) boardScrews(reach quantity.Length) *hold.BoardScrews {
 	if r.chance(0.5) {
 		return nil
 	}
-	return &hold.BoardScrews{Fixing: hold.Fixing{Type: pick(r, "wood-8", "wood-4"), Length: r.between(16, 60)}, Count: 1 + r.IntN(3), FromWall: reach / 2}
+	return &hold.BoardScrews{Fixing: hold.Fixing{Type: pick(r, "wood-8", "wood-4"), Length: r.between(16, 60)}, Count: 1 + r.IntN(3),
+		FromWall: reach / 2}
 }
 
 func (r *Source) shakeFlat(b *support.FlatBracket) {
@@ -278,7 +296,8 @@ func (r *Source) shakeFrame(f *support.Frame) {
 		}
 	}
 	if r.chance(0.2) {
-		f.Front = &support.Front{High: r.between(30, 90), Corner: pick(r, support.MitredSpline, support.Mitred, support.Butted, support.ButtedScrews)}
+		f.Front = &support.Front{High: r.between(30, 90), Corner: pick(r, support.MitredSpline, support.Mitred, support.Butted,
+			support.ButtedScrews)}
 	}
 	f.Board = r.boardScrews(f.Reach)
 	r.shakeJoint(&f.Joint, float64(f.High), float64(f.Deep))

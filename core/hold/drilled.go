@@ -1,0 +1,300 @@
+package hold
+
+import (
+	"math"
+
+	"aguante/core/fastener"
+	"aguante/core/material"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Drilled is one hole, what its fastener meets, and what it takes there in each
+// case.
+type Drilled struct {
+	ID      string
+	X, Y    float64 // along the wall, and above the board's underside
+	fix     Fixing
+	Screw   fastener.Screw
+	Through Through
+	split   string // why the piece splits there, or ""
+	wall    *wall.Wall
+	Hit     wall.Hit
+	Grip    fastener.Grip
+	Caps    [Cases]takes
+}
+
+// takes is what one fastener takes pulled and pushed across, N.
+type takes struct {
+	Pull, Push float64
+	by         string // what limits the pull
+}
+
+// Drill puts a fixing through a piece into the wall at x, y.
+func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drilled {
+	d := Drilled{ID: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall}
+	if through.wood != nil {
+		d.Through.Length = max(0, through.Length-float64(fix.Recess))
+	}
+	d.Hit = s.Wall.Meet(x, s.Underside+y, d.Screw)
+	switch st := d.Hit.Behind(); {
+	case d.Anchor():
+		d.Grip = d.anchorGrip()
+	case st != nil && d.Hit.Meets != wall.Misses:
+		d.Grip = d.gripOf(d.Screw)
+	}
+	d.fill(s)
+	return d
+}
+
+// fill works out what it takes in each case.
+func (d *Drilled) fill(s *Site) {
+	if d.Counts() {
+		for c := range Cases {
+			d.Caps[c] = d.Takes(nil, c, s.Bases[c])
+		}
+	}
+}
+
+// gripOf is what a screw finds in the stud behind piece and lining, along its own
+// slant.
+func (d *Drilled) gripOf(screw fastener.Screw) fastener.Grip {
+	by := d.fix.slant()
+	return screw.Grip(d.Through.Length*by, d.wall.Lining.Gap()*by, float64(d.Hit.Behind().Depth)*by)
+}
+
+func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
+
+// anchorGrip: in masonry five diameters behind the piece and whatever lines the
+// wall (Rule); in a lining the anchor must be longer than that is thick.
+func (d *Drilled) anchorGrip() fastener.Grip {
+	gap := d.wall.Lining.Gap()
+	g := fastener.Grip{Least: 5 * d.Screw.D}
+	g.In = max(0, d.Screw.Length-d.Through.Length-gap)
+	if d.Screw.Fits == fastener.InLining {
+		g.In, g.Least = max(0, d.Screw.Length-d.Through.Length), gap
+	}
+	g.Holds = g.In >= g.Least-1e-9
+	return g
+}
+
+// Counts tells whether the fastener is relied on. One that would come out of the
+// stud's back must not be drilled, like one into a keep-out.
+func (d *Drilled) Counts() bool {
+	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.fix.unknown(d.wall) == "" && d.split == "" && !d.sunk()
+}
+
+// sunk tells that the head has no wood left under it.
+func (d *Drilled) sunk() bool { return d.Through.wood != nil && d.Through.Length < 3 }
+
+// Why says why a fastener does not count, or what is amiss with one that does;
+// "" where nothing is.
+func (d *Drilled) Why() string {
+	unknown := d.fix.unknown(d.wall)
+	switch {
+	case !d.Hit.Counts:
+		return d.Hit.Why + ": not counted"
+	case unknown != "":
+		return unknown + "; not counted"
+	case d.split != "":
+		return d.split + ": not counted"
+	case d.sunk():
+		return "is sunk through the " + d.Through.name + ": not counted"
+	case !d.Grip.Holds && d.Anchor():
+		return "is too short for the wall: not counted"
+	case !d.Grip.Holds:
+		return "is too short for the stud: not counted"
+	case d.Grip.Through:
+		return "comes out of the stud's back, do not drill: not counted"
+	case d.Hit.Meets == wall.Edge:
+		return "is near the stud's edge: it may split"
+	}
+	return ""
+}
+
+// stud returns the lumber behind a hole.
+func (d *Drilled) stud() material.Lumber {
+	l, _ := material.LumberOf(d.Hit.Behind().Wood)
+	return l
+}
+
+// toed is the push that an angled fastener keeps (NDS 12.5.4.2, of nails).
+const toed = 0.83
+
+// Takes works out what the fastener takes: as a pull the least of the wood, its
+// own steel, and the piece that its head or washer is drawn through (steel does
+// not let it), and the push across; an anchor by its rating.
+func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
+	if d.Anchor() {
+		return d.rated(sh, c, on)
+	}
+	wood := d.stud()
+	out := takes{by: "pull out of the stud"}
+	out.Pull = fastener.Withdrawal(sh, d.Screw, wood.G, d.Grip.Thread, on)
+	if steel := fastener.Steel(sh, d.Screw, on); steel < out.Pull {
+		out.Pull, out.by = steel, "tear in two"
+	}
+	if h, by := d.drawnThrough(sh, on); h < out.Pull {
+		out.Pull, out.by = h, by
+	}
+	out.Push, _ = fastener.Lateral(sh, d.Screw, d.Through.Member, fastener.Member{G: wood.G, Length: d.Grip.Bearing}, d.wall.Lining.Gap(), on)
+	square := 1.0
+	if d.fix.Angle != 0 {
+		square = 1 / d.fix.slant()
+		out.Push *= toed
+	}
+	out.Pull *= square
+	if sh.On() {
+		sh.Add("T′", "pull that the screw takes: the least of wood, steel and head, by the cosine of its slant", "min(W, N, H) × cos", out.Pull,
+			working.Force, "NDS 12.2",
+			working.In("least", out.Pull/square, working.Force), working.In("cos", square, working.Ratio))
+		if d.fix.Angle != 0 {
+			sh.Add("Zα", "push across on a slanted one", "Z × 0.83", out.Push, working.Force, "NDS 12.5.4.2, of nails",
+				working.In("Z", out.Push/toed, working.Force))
+		}
+	}
+	return out
+}
+
+// drawnThrough is the pull that draws the head or the washer through a wooden
+// piece; without end for steel.
+func (d *Drilled) drawnThrough(sh *working.Sheet, on material.Basis) (float64, string) {
+	if d.Through.wood == nil {
+		return math.Inf(1), ""
+	}
+	return HeadThrough(sh, d.fix, d.Through, on), "pull their heads through the " + d.Through.name
+}
+
+// HeadThrough is it for a fixing through a wooden piece: a head by NDS 12.2.5, a
+// washer by the wood's bearing.
+func HeadThrough(sh *working.Sheet, f Fixing, p Through, on material.Basis) float64 {
+	if s := f.Screw(); s.Kind == fastener.Lag || s.Kind == fastener.Bolt {
+		return fastener.Washer(sh, f.HeadAcross(), s.D, p.wood.Bearing(sh, on))
+	}
+	return fastener.PullThrough(sh, f.HeadAcross(), p.G, p.Length, on)
+}
+
+// lasting is what a gypsum anchor keeps of its pull under a load that hangs out
+// from the wall for good (Rule).
+const lasting = 0.6
+
+// rated is what an anchor takes: its rating as printed where that is a working
+// load, a quarter of it where it is ultimate or nobody says what it is, the low
+// figure of the table where there is none (Rule). The expected break is the
+// ultimate rating, where that is known; without it, nothing is left to say.
+func (d *Drilled) rated(sh *working.Sheet, c Case, on material.Basis) takes {
+	out := takes{Pull: d.Screw.Pull, Push: d.Screw.Shear, by: "pull out of the wall"}
+	share, source := 1.0, "Rule: nothing is known of it, low on purpose"
+	if r := d.fix.Rating; r != nil {
+		out.Pull, out.Push, source = r.Pull.Weight(), r.Shear.Weight(), "maker's rating, "+string(r.Means)
+		if r.Means != WorkingLoad && c != Break {
+			share = 1.0 / 4
+		}
+	}
+	long := 1.0
+	if d.Screw.Fits == fastener.InLining {
+		out.by = "pull out of the lining"
+		if c == Everyday && d.wall.Lining.Kind == wall.Gypsum {
+			long = lasting
+		}
+	}
+	pull, push := out.Pull*share*long, out.Push*share
+	if sh.On() {
+		sh.Add("T′", "pull that one "+d.Screw.Name+" takes", "rating × share × lasting", pull, working.Force, source,
+			working.In("rating", out.Pull, working.Force), working.In("share", share, working.Ratio), working.In("lasting", long, working.Ratio))
+		sh.Add("Z", "push across that it takes", "rating × share", push, working.Force, source,
+			working.In("rating", out.Push, working.Force), working.In("share", share, working.Ratio))
+	}
+	out.Pull, out.Push = pull, push
+	if h, by := d.drawnThrough(sh, on); h < out.Pull {
+		out.Pull, out.by = h, by
+	}
+	return out
+}
+
+// UsedBy tells how far a fastener is used, pushed across by v and pulled by t, N.
+// Anchors add up: T/Ta + V/Va.
+func (d *Drilled) UsedBy(sh *working.Sheet, v, t float64, c Case, on material.Basis) Use {
+	takes := d.Caps[c]
+	if sh.On() {
+		takes = d.Takes(sh, c, on)
+	}
+	u := Use{How: takes.by}
+	if d.Anchor() {
+		u.Used = t/takes.Pull + v/takes.Push
+		if sh.On() {
+			sh.Add("used", "part of what the anchor can take", "T / T′ + V / Z", u.Used, working.Ratio, "Rule, usual for anchors",
+				working.In("T", t, working.Force), working.In("V", v, working.Force), working.In("T′", takes.Pull, working.Force),
+				working.In("Z", takes.Push, working.Force))
+		}
+	} else {
+		u.Used = fastener.Together(sh, v, t, takes.Push, takes.Pull)
+	}
+	if v/takes.Push > t/takes.Pull {
+		u.How = "bend and crush the wood under shear"
+		if d.Anchor() {
+			u.How = "shear off"
+		}
+	}
+	return u
+}
+
+// Hole draws it; pull and shear are what it carries, N.
+func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
+	h := Hole{
+		ID: d.ID, X: d.X, Y: d.Y, Meets: d.Hit.Meets, Edge: d.Hit.Edge, Chance: d.Hit.Chance, Counts: d.Counts(),
+		Length: d.Screw.Length, D: d.Screw.D, Head: d.Through.Length, Stud: d.Hit.Stud, In: d.Grip.In, Thread: d.Grip.Thread,
+		Least: d.Grip.Least, Why: d.Why(),
+	}
+	if h.Counts {
+		h.Takes, h.Pull, h.Shear = d.Caps[c].Pull, pull, shear
+	}
+	through := d.Through.Length + d.wall.Lining.Gap()
+	switch st := d.Hit.Behind(); {
+	case d.Anchor():
+		h.Pilot, h.Would = d.Screw.D, d.Through.Length+d.Grip.Least
+		if d.Screw.Fits == fastener.InMasonry {
+			h.Would = through + d.Grip.Least
+		}
+	case st != nil:
+		h.StudDepth = float64(st.Depth)
+		bits := d.Screw.Bits(d.stud().G)
+		h.Pilot = bits.Pilot
+		if d.Through.wood != nil {
+			h.Clearance = bits.Clearance
+		}
+		h.Better, h.Times = d.better()
+		if h.Least == 0 {
+			h.Least = d.Screw.Grip(0, 0, 1).Least
+		}
+		h.Would = (through+h.Least)*d.fix.slant() + d.Screw.Tip
+	}
+	return h
+}
+
+// better is the length sold, up to twice this one, that pulls hardest and stays
+// 10 mm short of the stud's back, and how many times as hard; 0 where none does
+// by a tenth.
+func (d *Drilled) better() (length, times float64) {
+	wood, on := d.stud(), material.Basis{CD: 1}
+	pull := func(l float64) float64 {
+		s := d.Screw
+		s.Length = l
+		g := d.gripOf(s)
+		if !g.Holds || g.In > (float64(d.Hit.Behind().Depth)-10)*d.fix.slant() {
+			return 0
+		}
+		return fastener.Withdrawal(nil, s, wood.G, g.Thread, on)
+	}
+	now := fastener.Withdrawal(nil, d.Screw, wood.G, d.Grip.Thread, on)
+	best := now * 1.1
+	for _, l := range d.Screw.Stock() {
+		if p := pull(l); l > d.Screw.Length && l <= 2*d.Screw.Length && p > best*1.001 {
+			best, length = p, l
+		}
+	}
+	if length == 0 || now == 0 {
+		return length, 0
+	}
+	return length, best / now
+}

@@ -1,0 +1,88 @@
+package support
+
+import (
+	"errors"
+	"math"
+
+	"aguante/core/hold"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+)
+
+// cleat is a bevelled rail that holders hook onto.
+type cleat struct{ plainRail }
+
+func (cleat) kind() RailKind { return Cleat }
+
+func (cleat) noun() string { return "rail" }
+
+func (cleat) fits(p *problem.List, r *Rail) {
+	if !(r.Bevel >= 20 && r.Bevel <= 70) {
+		p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
+	} else if fall := r.fall(); fall > float64(r.Height)-8 {
+		p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
+	}
+}
+
+// outline is high at the front, so that what hooks over it is drawn to the wall.
+func (cleat) outline(r *Rail) [][2]float64 {
+	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)
+	return [][2]float64{{0, low}, {t, low}, {t, high}, {0, high - r.fall()}}
+}
+
+// marks are the rip of its bevel.
+func (cleat) marks(r *railed) []hold.Fact {
+	tilt := 1 / math.Cos(r.Bevel*math.Pi/180)
+	return []hold.Fact{
+		{Name: "tilt of the blade", Value: r.Bevel, Kind: "degrees"},
+		hold.Long("fence to blade at the table, the rail's long face down", float64(r.Height)),
+		hold.Long("the same rail, read on its short face", float64(r.Height)-r.fall()),
+		hold.Long("width of blade along the face, kerf / cos of the tilt", float64(r.Kerf)*tilt),
+		hold.Long("blank for two such pieces from one rip", 2*float64(r.Height)-r.fall()+float64(r.Kerf)*tilt),
+	}
+}
+
+// fall is how much lower a cleat's bevel is at the wall than at its front, mm.
+func (r *Rail) fall() float64 { return float64(r.Thickness) * math.Tan(r.Bevel*math.Pi/180) }
+
+// hooked is what a bevel does: H tips the holder off, Hs pushes the rail out (the
+// wedge counted), Lip pulls the hook's lip, Climb is what holds it down in the
+// bevel.
+type hooked struct{ H, Hs, Lip, Climb float64 }
+
+// slip is the friction of wood on wood that a wedge is left with, degrees (Rule).
+const slip = 15
+
+// onBevel returns what a load v at e from the wall does on a bevel of slope deg
+// from level whose middle is zb out and hp over the lower bearing.
+func onBevel(v, e, zb, hp, deg float64) hooked {
+	rad := math.Pi / 180
+	h := v * (e - zb) / hp
+	return hooked{H: h, Hs: max(h, v*math.Tan((deg-slip)*rad)), Lip: max(h, v*math.Tan(deg*rad)), Climb: v * math.Tan(deg*rad)}
+}
+
+func (o *Outfit) cleat() error {
+	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), 40, o.Size(3.5, 90), o.Size(0.75, 19), true)
+	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
+	leg := quantity.Length(150)
+	if leg > o.Y {
+		return errors.New("there is no room for a holder under the shelf")
+	}
+	hook := hold.Fixing{Type: "wood-4", Length: 45}
+	if o.Inch {
+		hook = hold.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
+	}
+	l := float64(o.Length)
+	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
+		o.add(x, &Holder{
+			Frame: Frame{
+				Made: lumber(), Reach: r.Thickness + o.Size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.Size(1.5, 38),
+				High: 64, Deep: o.Size(1.5, 38), Leg: leg, Up: 160,
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+				Brace: &Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
+			},
+			Hook: Hook{Made: ply(), High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
+		})
+	}
+	return nil
+}

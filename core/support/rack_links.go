@@ -1,0 +1,411 @@
+package support
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/beam"
+	"aguante/core/hold"
+	"aguante/core/working"
+)
+
+// springOf is how firmly a fastener pulls, N/mm (EC5-like axial slip).
+func springOf(d *hold.Drilled) float64 {
+	thread := d.Grip.Thread
+	if d.Anchor() {
+		thread = d.Grip.In
+	}
+	return 780 * math.Pow(d.Screw.D, 0.2) * math.Pow(max(thread, 1), 0.4)
+}
+
+// model is an upright as a beam on its fasteners and the wall.
+func (h *racked) model(u *uprighted) beam.Upright {
+	m := beam.Upright{Length: float64(h.Height), EI: h.post.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
+	if m.Bed == 0 {
+		m.Bed = usualBed
+	}
+	for i := range u.holes {
+		if d := &u.holes[i]; d.Counts() {
+			m.Ties = append(m.Ties, beam.Tie{Y: d.Y, K: springOf(d)})
+		}
+	}
+	return m
+}
+
+// heights are where the arms push an upright out, at their tops, and in, at their
+// lower edges.
+func (h *racked) heights() []float64 {
+	out := make([]float64, 0, 2*len(h.Levels))
+	for _, l := range h.Levels {
+		out = append(out, float64(l.Up), float64(l.Up-h.Arm.High))
+	}
+	return out
+}
+
+// couples are those forces, by the moments of the levels.
+func (h *racked) couples(moments []float64) []float64 {
+	out := make([]float64, 0, 2*len(moments))
+	for _, m := range moments {
+		f := m / float64(h.Arm.High)
+		out = append(out, f, -f)
+	}
+	return out
+}
+
+// stand solves an upright under its goods, or under those of one level.
+func (h *racked) stand(u *uprighted, i, only int) standing {
+	moments := make([]float64, len(h.Levels))
+	for l := range moments {
+		if only < 0 || only == l {
+			moments[l] = h.turn[l][i]
+		}
+	}
+	return h.bend(u, u.model.Stand(h.couples(moments)))
+}
+
+// bears is the weight on an upright, N.
+func (h *racked) bears(i int, d Demand) float64 {
+	w := h.Self() / float64(max(1, len(h.uprights)))
+	for l := range h.Levels {
+		w += h.row[l][i] * d.By
+	}
+	if d.Extra > 0 {
+		w += d.Extra * two(h.at, i, d.X)
+	}
+	return w * d.Care
+}
+
+// extra is how an upright stands under its goods so many times, and n newtons set
+// down on a level's tips.
+func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
+	key := setDown{i, level, by, n}
+	st, ok := h.down[key]
+	if !ok {
+		moments := make([]float64, len(h.Levels))
+		for l := range moments {
+			moments[l] = h.turn[l][i] * by
+		}
+		moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
+		st = h.bend(u, u.model.Stand(h.couples(moments)))
+		h.down[key] = st
+	}
+	return st
+}
+
+// own is the moment of the rack's own arms as a part of what its goods do: it is
+// added to them in proportion.
+func (h *racked) own(i int) float64 {
+	goods := 0.0
+	for l := range h.Levels {
+		goods += h.turn[l][i]
+	}
+	if goods <= 0 {
+		return 0
+	}
+	return h.armWeight() * float64(len(h.Levels)) * (float64(h.Deep) + float64(h.Arm.Reach)/2) / goods
+}
+
+// states are what an upright is asked in a demand: how it stands, and by what its
+// figures are multiplied.
+func (h *racked) states(u *uprighted, i int, d Demand) ([]standing, float64) {
+	if n := d.Extra * two(h.at, i, d.X); n > 0 {
+		return []standing{h.extra(u, i, d.Level, d.By+h.own(i), n)}, d.Care
+	}
+	return u.stood, (d.By + h.own(i)) * d.Care
+}
+
+func (h *racked) Links() []FormLink {
+	gate := FormLink{Link: hold.Link{Part: "rack", Mode: "stands", Goes: hold.Stands, Of: h.Made.Of(), Role: hold.RoleStanding,
+		Kind: hold.Gate, Name: "rack on the wall"}, Use: h.stands}
+	if len(h.uprights) == 0 {
+		return []FormLink{gate}
+	}
+	out := []FormLink{gate}
+	for l := range h.Levels {
+		name := h.levelName(l)
+		out = append(out,
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "arm", Goes: hold.Bends, Of: h.Arm.Made.Of(), Role: hold.RoleBar,
+				Kind: hold.Strength, Name: "arm in bending"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.arm(sh, l, d) }},
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "joint", Goes: hold.Opens, Of: h.Joint.Of(h.Arm.Made), Role: hold.RoleJoint,
+				Kind: hold.Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use {
+				r, e := h.onArm(sh, l, d)
+				return h.joint.Use(sh, hold.Load{M: r * e, V: r}, h.set.Bases[d.Case])
+			}},
+			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "droop", Goes: hold.Sags, Of: h.Arm.Made.Of(), Role: hold.RoleDroop,
+				Kind: hold.Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.droop(sh, l, d) }})
+	}
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		where := fmt.Sprintf("upright %d", i+1)
+		link := func(part, mode string, goes hold.Goes, of hold.Of, role hold.Role, kind hold.Kind, name, noMean string,
+			use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
+			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of, Role: role, Kind: kind, Name: name,
+				NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, u, i, d) }})
+		}
+		link("upright", "bending", hold.Bends, h.Made.Of(), hold.RoleRail, hold.Strength, "upright in bending", "", h.bends)
+		if u.hold > 0 {
+			link("screws", "pull", hold.Draws, h.Screw.Of(), hold.RoleNear, hold.Strength, h.Screw.Noun()+"s of the upright", h.Screw.NoMean(),
+				h.screws)
+			link("wall", "bed", hold.Crushes, h.frame.LinedWith(), hold.RoleHeel, hold.Strength, h.frame.HeelName(), hold.NoWallMean, h.bed)
+		}
+		link("screws", "behind", hold.Stands, h.Screw.Of(), hold.RoleBehind, hold.Gate, h.frame.IntoName(h.Screw), "",
+			func(sh *working.Sheet, u *uprighted, _ int, _ Demand) hold.Use {
+				if sh.On() {
+					sh.Add("n", "fasteners that count", fmt.Sprintf("of %d", len(u.holes)), float64(u.hold), working.Ratio,
+						"NDS 12.1.5; the wall as measured")
+				}
+				return hold.BehindUse(u.holes, u.hold)
+			})
+		if h.Ledger != nil {
+			link("ledger", "shear", hold.Draws, h.Ledger.Screw.Of(), hold.RoleNear, hold.Strength, "ledger under the upright",
+				h.Ledger.Screw.NoMean(), h.ledge)
+		}
+	}
+	return out
+}
+
+func (h *racked) levelName(l int) string { return fmt.Sprintf("level %d", l+1) }
+
+func (h *racked) stands(sh *working.Sheet, _ Demand) hold.Use {
+	if sh.On() {
+		sh.Add("n", "uprights", "count", float64(len(h.uprights)), working.Ratio, "the design")
+	}
+	if len(h.uprights) == 0 {
+		return hold.Use{Used: hold.Fails, How: "has no uprights"}
+	}
+	for l := range h.Levels {
+		if h.set.tips(l, h.at) {
+			return hold.Use{Used: hold.Fails, How: "tips what is on level " + fmt.Sprint(l+1) + " over its end upright"}
+		}
+	}
+	return hold.Use{How: "stands"}
+}
+
+// uneven is what one arm takes over its equal share: stock is stiff and lies on two
+// of them (Rule).
+const uneven = 1.5
+
+// onArm is what the worst arm of a level bears, N, and how far from the upright's face.
+func (h *racked) onArm(sh *working.Sheet, l int, d Demand) (r, e float64) {
+	n := float64(len(h.uprights))
+	turn := 0.0
+	for _, g := range h.set.Goods {
+		if g.Level == l {
+			turn += g.W * g.Z
+		}
+	}
+	r = uneven * h.equal[l] / n * d.By
+	if h.equal[l] > 0 {
+		e = turn/h.equal[l] - float64(h.Deep)
+	}
+	own := h.armWeight()
+	total, moment := r+own, r*e+own*float64(h.Arm.Reach)/2
+	if d.Extra > 0 && d.Level == l {
+		worst := 0.0
+		for i := range h.at {
+			worst = max(worst, two(h.at, i, d.X))
+		}
+		total += d.Extra * worst
+		moment += d.Extra * worst * float64(h.Arm.Reach)
+	}
+	total *= d.Care
+	moment *= d.Care
+	if sh.On() {
+		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its own weight and what is set down; × care", "(1.5 × W / n + own + set down) × care", total, working.Force, "Rule",
+			working.In("W", h.equal[l]*d.By, working.Force), working.In("n", n, working.Ratio), working.In("own", own, working.Force),
+			working.In("care", d.Care, working.Ratio))
+		sh.Add("M", "moment at the upright's face, e from it", "Σ R × e", moment, working.Moment, "statics", working.In("e", e, working.Length))
+	}
+	if total > 0 {
+		e = moment / total
+	}
+	return total, e
+}
+
+// section is an arm's: solid, or its two cheeks.
+func (h *racked) section() float64 {
+	high := float64(h.Arm.High)
+	return h.armWidth() * high * high / 6
+}
+
+func (h *racked) arm(sh *working.Sheet, l int, d Demand) hold.Use {
+	r, e := h.onArm(sh, l, d)
+	m := r * e
+	fb := h.beam.Bending(sh, h.set.Bases[d.Case])
+	u := m / (h.section() * fb)
+	if sh.On() {
+		formula := "b × h² / 6"
+		if h.Arm.Cheeks {
+			formula = "2 × t × h² / 6"
+		}
+		sh.Add("S", "section modulus of the arm", formula, h.section(), working.Modulus, "statics",
+			working.In("t", float64(h.Arm.Thick), working.Length), working.In("h", float64(h.Arm.High), working.Length))
+		sh.Add("used", "part of the arm's bending strength", "M / (S × Fb)", u, working.Ratio, "", working.In("M", m, working.Moment),
+			working.In("S", h.section(), working.Modulus), working.In("Fb", fb, working.Stress))
+	}
+	return hold.Use{Used: u, How: "breaks at the upright"}
+}
+
+func (h *racked) droop(sh *working.Sheet, l int, d Demand) hold.Use {
+	d.Care = 1
+	r, e := h.onArm(nil, l, d)
+	ei := h.beam.E(nil) * h.armWidth() * math.Pow(float64(h.Arm.High), 3) / 12
+	a := float64(h.Arm.Reach)
+	e = min(e, a)
+	tip := r * e * e * (3*a - e) / (6 * ei) * h.set.LongTerm
+	limit := hold.DroopLimit(a)
+	if sh.On() {
+		sh.Add("tip", "how far the arm's tip goes down in the end", "R × e² × (3a − e) / (6 EI) × growth", tip, working.Length,
+			"statics; EC5 creep",
+			working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("a", a, working.Length),
+			working.In("EI", ei, working.Stiffness), working.In("growth", h.set.LongTerm, working.Ratio))
+		sh.Add("used", "part of a hundredth of its reach", "tip / (a / 100)", tip/limit, working.Ratio, "Rule",
+			working.In("tip", tip, working.Length), working.In("a", a, working.Length))
+	}
+	return hold.Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
+}
+
+// standing is how an upright stands, and where it is bent most: the stress there, MPa,
+// by the moment on what holes and a notch leave of it.
+type standing struct {
+	beam.Stood
+	stress, moment, modulus float64
+	how                     string
+}
+
+// bend finds where an upright is bent most.
+func (h *racked) bend(u *uprighted, st beam.Stood) standing {
+	out := standing{Stood: st, how: "breaks", modulus: 1}
+	b, t := float64(h.Width), float64(h.Deep)
+	for k, y := range st.At {
+		m := math.Abs(st.Moments[k])
+		net := b
+		for q := range u.holes {
+			if math.Abs(u.holes[q].Y-y) < 1 {
+				net = max(1, b-u.holes[q].Screw.D)
+			}
+		}
+		deep, how := t, "breaks"
+		if n := u.Notch; n != nil && y >= float64(n.Up)-1 && y <= float64(n.Up+n.High)+1 {
+			deep, how = t-float64(n.Deep), "breaks at its notch"
+		}
+		if modulus := net * deep * deep / 6; m > out.stress*modulus {
+			out.stress, out.moment, out.modulus, out.how = m/modulus, m, modulus, how
+		}
+	}
+	return out
+}
+
+// bends is the upright's own bending, net of a screw's hole, and of its notch.
+func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	fb := h.post.Bending(sh, h.set.Bases[d.Case])
+	states, by := h.states(u, i, d)
+	at := &states[0]
+	for k := range states {
+		if states[k].stress > at.stress {
+			at = &states[k]
+		}
+	}
+	moment, s, worst, how := at.moment*by, at.modulus, at.stress*by/fb, at.how
+	if sh.On() {
+		sh.Add("Mu", "greatest moment in the upright, as a beam on screws that only pull and a wall that only pushes", "active set", moment,
+			working.Moment, "engineering basis")
+		sh.Add("S", "section modulus there, net of holes and notches", "b × t² / 6", s, working.Modulus, "statics")
+		sh.Add("used", "part of the upright's bending strength", "Mu / (S × Fb)", worst, working.Ratio, "",
+			working.In("Mu", moment, working.Moment), working.In("S", s, working.Modulus), working.In("Fb", fb, working.Stress))
+	}
+	return hold.Use{Used: worst, How: how}
+}
+
+func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	states, by := h.states(u, i, d)
+	v := 0.0
+	if h.Ledger == nil {
+		v = h.bears(i, d) / float64(u.hold)
+	}
+	worst, at, pull := hold.Use{Used: -1}, 0, 0.0
+	for _, st := range states {
+		k := 0
+		for q := range u.holes {
+			if !u.holes[q].Counts() {
+				continue
+			}
+			t := st.Pulls[k] * by
+			k++
+			if use := u.holes[q].UsedBy(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
+				worst, at, pull = use, q, t
+			}
+		}
+	}
+	if sh.On() {
+		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli beam", working.In("n", float64(u.hold), working.Ratio))
+		sh.Add("T", "pull on the worst one, "+fmt.Sprintf("%.0f mm",
+			u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force,
+			"engineering basis",
+			working.In("kax", springOf(&u.holes[at]), working.Rate))
+		u.holes[at].UsedBy(sh, v, pull, d.Case, h.set.Bases[d.Case])
+	}
+	return worst
+}
+
+func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	states, by := h.states(u, i, d)
+	press := 0.0
+	for _, st := range states {
+		press = max(press, st.Press*by)
+	}
+	fb := h.frame.Bearing(u.holes)
+	q := press / float64(h.Width)
+	if sh.On() {
+		sh.Add("q", "greatest pressure of the upright on the wall", "press / b", q, working.Stress, "engineering basis",
+			working.In("press", press, working.Rate), working.In("b", float64(h.Width), working.Length))
+		sh.Add("used", "part of what the wall takes", "q / fb", q/fb, working.Ratio, "", working.In("q", q, working.Stress),
+			working.In("fb", fb, working.Stress))
+	}
+	return hold.Use{Used: q / fb, How: "is crushed"}
+}
+
+func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	n := 0
+	worst := hold.Use{Used: -1}
+	for k := range u.ledger {
+		if u.ledger[k].Counts() {
+			n++
+		}
+	}
+	if n == 0 {
+		return hold.Use{Used: hold.Fails, How: "is held by nothing at this upright"}
+	}
+	v := h.bears(i, d) / float64(n)
+	t := v * float64(h.Ledger.Thickness) / 2 / max(1, float64(h.Ledger.Height)/2)
+	for k := range u.ledger {
+		if dr := &u.ledger[k]; dr.Counts() {
+			worst = dr.UsedBy(sh, v, t, d.Case, h.set.Bases[d.Case])
+			break
+		}
+	}
+	return worst
+}
+
+// armShapes draws an arm between two heights: cheeks on both sides of the upright with
+// their core in front of it, one piece beside it, or one in its middle.
+func (h *racked) armShapes(low, high float64) []hold.Shape {
+	w, t, thick, out := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.Thick), float64(h.Deep)+float64(h.Arm.Reach)
+	from, stuff := t, h.Arm.Made.Stuff()
+	if beside(h.Joint.Kind) {
+		from = 0
+	}
+	side := hold.Box(from, low, out, high)
+	switch {
+	case h.Arm.Cheeks:
+		return []hold.Shape{
+			{Name: "core", Stuff: stuff, Side: hold.Box(t, low, out, high), Front: hold.Box(-w, low, w, high)},
+			{Name: "cheek", Stuff: stuff, Side: side, Front: hold.Box(-w-thick, low, -w, high)},
+			{Name: "cheek", Stuff: stuff, Front: hold.Box(w, low, w+thick, high)},
+		}
+	case h.Joint.Kind == hold.ScrewJoint || h.Joint.Kind == hold.BoltJoint:
+		return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(w, low, w+thick, high)}}
+	}
+	return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(-thick/2, low, thick/2, high)}}
+}

@@ -1,0 +1,304 @@
+package support
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/hold"
+	"aguante/core/material"
+	"aguante/core/working"
+)
+
+// railed is a rail in its place: one mount for each of its lengths.
+type railed struct {
+	*Rail
+	set     hold.Site
+	board   material.Board // bent from stud to stud
+	lengths []span
+	riders  []Rider
+	caution []string
+	noun    string
+}
+
+// Rider is what a rail carries at a place along the wall. On turns what comes down
+// there into what the rail gets.
+type Rider struct {
+	X  float64
+	On func(sh *working.Sheet, a hold.Action) hold.Pulled
+}
+
+// rides is a support that hangs on a rail of its setting; nil where it hangs on none.
+type rides interface {
+	rider() func(sh *working.Sheet, a hold.Action) hold.Pulled
+}
+
+// RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
+func RiderOf(h Hung, x float64) (Rider, bool) {
+	if r, ok := h.(rides); ok {
+		if on := r.rider(); on != nil {
+			return Rider{x, on}, true
+		}
+	}
+	return Rider{}, false
+}
+
+// span is one length of a rail.
+type span struct {
+	from, to float64
+	hold.Mount
+}
+
+// newRailed puts a rail up, with what rides on it.
+func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
+	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.Board(float64(r.Thickness), float64(r.Height))}
+	ends := []float64{float64(r.X)}
+	joints := slices.Clone(r.Joints)
+	slices.Sort(joints)
+	for _, j := range joints {
+		ends = append(ends, float64(r.X+j))
+	}
+	ends = append(ends, float64(r.X+r.Length))
+	low, high := float64(r.Bottom), float64(r.Bottom+r.Height)
+	through := hold.Wooden(out.noun, out.board, float64(r.Thickness), true)
+	for i := range len(ends) - 1 {
+		from, to := ends[i], ends[i+1]
+		var holes []hold.Drilled
+		for _, sp := range r.Spots {
+			if x := float64(sp.X); x >= from && (x < to || i == len(ends)-2) {
+				holes = append(holes, out.set.Drill(sp.ID, x, low+float64(sp.Y), r.Screw, through))
+			}
+		}
+		slices.SortStableFunc(holes, func(a, b hold.Drilled) int { return cmp.Compare(a.X, b.X) })
+		if c := out.set.Crowd(holes, out.noun, from, to, low, high); c != "" {
+			out.caution = append(out.caution, c)
+		}
+		m := hold.NewMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
+			a, b := from, to
+			if k > 0 {
+				a = (xs[k-1] + xs[k]) / 2
+			}
+			if k < len(xs)-1 {
+				b = (xs[k] + xs[k+1]) / 2
+			}
+			return b - a
+		})
+		out.lengths = append(out.lengths, span{from, to, m})
+	}
+	return out
+}
+
+// Hang puts a rail up with what rides on it.
+func (r *Rail) Hang(s hold.Site, riders []Rider, b Boarded) Shared {
+	return r.way().hang(newRailed(r, s, riders), b)
+}
+
+// lengthOf is the length of the rail that a place is on, or -1.
+func (r *railed) lengthOf(x float64) int {
+	for i, l := range r.lengths {
+		if x >= l.from-1e-6 && x <= l.to+1e-6 {
+			return i
+		}
+	}
+	return -1
+}
+
+// carries is what a column of a length carries: the worse of the share as a stiff
+// body, V/n + V ecc xi/Σx², no negative one being relied on, and of a beam on the
+// two columns nearest each load.
+func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pulled {
+	cols := r.lengths[l].Columns
+	n := float64(len(cols))
+	var out, lever hold.Pulled
+	var v, m, vx, mx, mean, sum float64
+	for _, c := range cols {
+		mean += c.X / n
+	}
+	for _, c := range cols {
+		sum += (c.X - mean) * (c.X - mean)
+	}
+	for i, a := range all {
+		if r.lengthOf(r.riders[i].X) != l {
+			continue
+		}
+		p := r.riders[i].On(nil, a)
+		x := r.riders[i].X - mean
+		v, m, vx, mx = v+p.V, m+p.M, vx+p.V*x, mx+p.M*x
+		out.Case = p.Case
+		w := leverShare(cols, k, r.riders[i].X)
+		lever.V, lever.M = lever.V+w*p.V, lever.M+w*p.M
+	}
+	if len(cols) == 1 {
+		out.V, out.M = v, m
+		if e := vx / max(math.Abs(v), 1e-9); math.Abs(e) > lone {
+			out.Turn = vx
+		}
+	} else {
+		xi := cols[k].X - mean
+		out.V, out.M = v/n+vx*xi/sum, m/n+mx*xi/sum
+		if sh.On() {
+			sh.Add("V1", "share of this column as if the "+r.noun+" were stiff, all loads together", "ΣV / n + Σ(V × x) × xi / Σx²", out.V,
+				working.Force, "statics",
+				working.In("ΣV", v, working.Force), working.In("n", n, working.Ratio), working.In("Σ(V × x)", vx, working.Moment),
+				working.In("xi", xi, working.Length), working.In("Σx²", sum, working.Area))
+			sh.Add("V2", "and with every load on the two columns nearest to it", "by levers", lever.V, working.Force, "statics")
+			sh.Add("M1", "moment off the wall, shared in the same way", "ΣM / n + Σ(M × x) × xi / Σx²", out.M, working.Moment, "statics",
+				working.In("ΣM", m, working.Moment), working.In("n", n, working.Ratio), working.In("Σ(M × x)", mx, working.Area),
+				working.In("xi", xi, working.Length), working.In("Σx²", sum, working.Area))
+			sh.Add("M2", "and with every load on the two columns nearest to it", "by levers", lever.M, working.Moment, "statics")
+		}
+		if math.Abs(lever.V) > math.Abs(out.V) {
+			out.V = lever.V
+		}
+		if math.Abs(lever.M) > math.Abs(out.M) {
+			out.M = lever.M
+		}
+	}
+	if sh.On() {
+		sh.Add("R", "on this column, the worse of the two", "max(V1, V2)", out.V, working.Force, "engineering basis")
+		sh.Add("M", "moment off the wall on this column", "max(M1, M2)", out.M, working.Moment, "engineering basis")
+	}
+	return out
+}
+
+// lone is how far off its only column a rail may be loaded and not swing, mm (Rule).
+const lone = 5
+
+// leverShare is the part of a load at x that column k takes if the rail is a beam
+// on the two columns nearest to the load; none below nothing.
+func leverShare(cols []hold.StudColumn, k int, x float64) float64 {
+	if len(cols) < 2 {
+		return 1
+	}
+	i := 0
+	for i < len(cols)-2 && x > cols[i+1].X {
+		i++
+	}
+	part := (x - cols[i].X) / (cols[i+1].X - cols[i].X)
+	switch k {
+	case i:
+		return max(0, 1-part)
+	case i + 1:
+		return max(0, part)
+	}
+	return 0
+}
+
+// column finds the length and column that stand nearest to x; -1 where none does.
+func (r *railed) nearest(x float64) (l, k int) {
+	l = r.lengthOf(x)
+	if l < 0 {
+		return -1, -1
+	}
+	k = -1
+	for i, c := range r.lengths[l].Columns {
+		if k < 0 || math.Abs(c.X-x) < math.Abs(r.lengths[l].Columns[k].X-x) {
+			k = i
+		}
+	}
+	return l, k
+}
+
+// Links are every column's fasteners and heel, the rail's own wood, and whether
+// each length and each support is held at all.
+func (r *railed) Links() []SharedLink {
+	var out []SharedLink
+	name := r.Screw.Noun() + "s of the " + r.noun
+	mean := r.Screw.NoMean()
+	for l := range r.lengths {
+		s := &r.lengths[l]
+		for k := range s.Columns {
+			c := &s.Columns[k]
+			where := r.columnName(s, k)
+			id := s.Holes[c.Holes[0]].ID
+			out = append(out,
+				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: r.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength,
+					Name: name, NoMean: mean}, Where: where, X: c.X,
+					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
+				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Goes: hold.Crushes, Of: r.set.LinedWith(), Role: hold.RoleHeel,
+					Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
+					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
+		}
+		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(),
+			Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
+			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
+	}
+	return out
+}
+
+// columnName is where a column stands: at which of the wall's studs, counted from
+// the left, or which of the columns it is.
+func (r *railed) columnName(s *span, k int) string {
+	c := &s.Columns[k]
+	if behind := s.Holes[c.Holes[0]].Hit.Behind(); behind != nil {
+		n := 1
+		for _, st := range s.Set.Wall.Studs {
+			if st.X < behind.X {
+				n++
+			}
+		}
+		return fmt.Sprintf("stud %d", n)
+	}
+	return fmt.Sprintf("fastener %d from the left", k+1)
+}
+
+// lengthHolds is whether anything holds a length that something rides on.
+func (r *railed) lengthHolds(sh *working.Sheet, l int) hold.Use {
+	u := r.lengths[l].Behind(sh)
+	for _, on := range r.riders {
+		if r.lengthOf(on.X) == l {
+			return u
+		}
+	}
+	return hold.Use{How: "carries nothing"}
+}
+
+func (r *railed) lengthName(l int) string {
+	if len(r.lengths) == 1 {
+		return "the " + r.noun
+	}
+	return fmt.Sprintf("length %d of the %s", l+1, r.noun)
+}
+
+// Geometry draws the rail from the front, and each of its columns from the side.
+func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
+	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.way().marks(r)}
+	stuff := r.Made.Stuff()
+	for l := range r.lengths {
+		s := &r.lengths[l]
+		g.Shapes = append(g.Shapes, hold.Shape{Name: r.noun, Stuff: stuff, Front: hold.Box(s.from, s.Low, s.to, s.High)})
+		side := []hold.Shape{{Name: r.noun, Stuff: stuff, Side: r.way().outline(r.Rail)}}
+		for k := range s.Columns {
+			p := r.carries(nil, l, k, all)
+			col := hold.Column{X: s.Columns[k].X, Share: p.V, Moment: p.M, Geometry: r.set.NewGeometry(hold.Action{})}
+			col.Shapes = side
+			s.Draw(&col.Geometry, k, p)
+			col.Measures = append(col.Measures, hold.Upright("height", "rail.height_mm", float64(r.Thickness)+10, s.Low, s.High))
+			col.Fit()
+			g.Columns = append(g.Columns, col)
+		}
+		idle := hold.Column{X: (s.from + s.to) / 2, Geometry: r.set.NewGeometry(hold.Action{})}
+		s.Draw(&idle.Geometry, -1, hold.Pulled{})
+		if len(idle.Holes) > 0 {
+			idle.X = idle.Holes[0].X
+			idle.Shapes = side
+			idle.Fit()
+			g.Columns = append(g.Columns, idle)
+		}
+	}
+	return g
+}
+
+// Notes gathers its fasteners' notes, and says what stands off it.
+func (r *railed) Notes() hold.Notes {
+	n := hold.Notes{Cautions: r.caution}
+	for l := range r.lengths {
+		m := r.lengths[l].Notes()
+		n.Assumed, n.Cautions = append(n.Assumed, m.Assumed...), append(n.Cautions, m.Cautions...)
+		if len(r.lengths[l].Columns) == 1 {
+			n.Cautions = append(n.Cautions, "only one stud holds "+r.lengthName(l)+": it leans on its rows alone not to swing")
+		}
+	}
+	return n
+}
