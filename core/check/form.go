@@ -72,6 +72,9 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 			}
 		}
 	}
+	for _, asked := range g.sudden {
+		support.Expect(g.on, asked)
+	}
 	return g
 }
 

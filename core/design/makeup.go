@@ -8,7 +8,6 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
-	"aguante/core/support"
 )
 
 // MakeUpKind is how a board is made up.
@@ -170,7 +169,7 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 	depth := float64(s.Depth)
 	l.Between("front_mm", float64(h.Front), 3, depth/2)
 	least := 3.0
-	if r := p.RailOf(s); r != nil && r.Kind == support.Block {
+	if r := p.RailOf(s); r != nil && r.IsBack() {
 		least = 0 // the block is the back
 	}
 	l.Between("back_mm", float64(h.Back), least, depth/2)

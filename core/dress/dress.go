@@ -26,7 +26,7 @@ func Shelf(p *design.Project, i int, key string, newID func() string) (design.Hu
 			continue
 		}
 		o := Outfit(p, &h.Shelf, newID)
-		if was := p.RailOf(&h.Shelf); was != nil && was.Kind == support.Block && o.Hollow != nil {
+		if was := p.RailOf(&h.Shelf); was != nil && was.IsBack() && o.Hollow != nil {
 			o.Hollow.Back = max(o.Hollow.Back, o.Hollow.Front) // the block was its back
 		}
 		err := r.Make(o)

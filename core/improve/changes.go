@@ -95,8 +95,7 @@ func (f *finder) places() []change {
 // matter to them: a rail carries them.
 func (f *finder) between() bool {
 	s := f.shelf()
-	return len(s.Supports) > 0 && s.Rail != "" && len(s.Supports[0].Way().Fixings()) == 0 && support.Placeable(s.Supports[0].Way()) &&
-		s.Supports[0].Pin != nil
+	return len(s.Supports) > 0 && s.Rail != "" && len(s.Supports[0].Way().Fixings()) == 0 && support.Between(s.Supports[0].Way())
 }
 
 // move puts a support, and a standard that it clips into, at a place.
@@ -212,7 +211,7 @@ func (f *finder) parts() []change {
 				return ok
 			}})
 		}
-		if s.Frame != nil {
+		if support.OnBoards(form) {
 			out = append(out, f.thicker("Platforms", 3, support.TheBoard, 24)...)
 		}
 	}

@@ -29,6 +29,7 @@ type block struct{ plainRail }
 
 func (block) kind() RailKind { return Block }
 func (block) noun() string   { return "block" }
+func (block) back() bool     { return true }
 
 func (block) hang(r *railed, b Boarded) Shared {
 	return &sleeve{railed: r, skin: b.Skin, beyond: b.Beyond, along: r.set.Along}

@@ -39,6 +39,12 @@ func Hangs(f Form) bool {
 	return ok && h.hangs()
 }
 
+// OnBoards tells whether a form's goods stand on boards like the shelf's.
+func OnBoards(f Form) bool {
+	_, ok := f.(interface{ onBoards() })
+	return ok
+}
+
 // Loses takes a part of a form away, by its id, and says where its load goes; false where
 // it has no such part or nothing would be left.
 func Loses(f Form, id string) (where string, ok bool) {
@@ -118,6 +124,14 @@ type Standing interface {
 	// Parts are what stands on the wall, each drawn under a demand.
 	Parts(d Demand) []FormPart
 	Notes() hold.Notes
+}
+
+// Expect tells a form in its place what it will be asked beside its goods, so that it can
+// work it out once.
+func Expect(s Standing, asked []Demand) {
+	if e, ok := s.(interface{ expect([]Demand) }); ok {
+		e.expect(asked)
+	}
 }
 
 // OnFloor is what of a form and its goods the floor bears past its parts, N.

@@ -63,6 +63,8 @@ func (p *Pin) Validate(l *problem.List) {
 // Fixings are its own fasteners into the wall.
 func (p *Pin) Fixings() []*hold.Fixing { return nil }
 
+func (*Pin) betweenOthers() {}
+
 // pinned is a pin in its place.
 type pinned struct {
 	*Pin

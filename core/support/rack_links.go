@@ -78,18 +78,27 @@ func (h *racked) bears(i int, d Demand) float64 {
 // extra is how an upright stands under its goods so many times, and n newtons set
 // down on a level's tips.
 func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
-	key := setDown{i, level, by, n}
-	st, ok := h.down[key]
-	if !ok {
-		moments := make([]float64, len(h.Levels))
-		for l := range moments {
-			moments[l] = h.turn[l][i] * by
-		}
-		moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
-		st = h.bend(u, u.model.Stand(h.couples(moments)))
-		h.down[key] = st
+	if st, ok := h.down[setDown{i, level, by, n}]; ok {
+		return st
 	}
-	return st
+	moments := make([]float64, len(h.Levels))
+	for l := range moments {
+		moments[l] = h.turn[l][i] * by
+	}
+	moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
+	return h.bend(u, u.model.Stand(h.couples(moments)))
+}
+
+// expect works out how every upright stands under what is set down.
+func (h *racked) expect(asked []Demand) {
+	for _, d := range asked {
+		for i := range h.uprights {
+			if n := d.Extra * two(h.at, i, d.X); n > 0 {
+				by := d.By + h.own(i)
+				h.down[setDown{i, d.Level, by, n}] = h.extra(&h.uprights[i], i, d.Level, by, n)
+			}
+		}
+	}
 }
 
 // own is the moment of the rack's own arms as a part of what its goods do: it is

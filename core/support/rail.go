@@ -42,6 +42,8 @@ type railWay interface {
 	fits(p *problem.List, r *Rail)
 	// outline is its end as seen from the side.
 	outline(r *Rail) [][2]float64
+	// back tells whether it is the back of a hollow shelf.
+	back() bool
 	// marks are what it is marked out and cut by.
 	marks(r *railed) []hold.Fact
 	// hang finishes a rail that is up.
@@ -63,6 +65,8 @@ func (plainRail) lies(*Rail, float64, float64) []Rider    { return nil }
 func (plainRail) outline(r *Rail) [][2]float64 {
 	return hold.Box(0, float64(r.Bottom), float64(r.Thickness), float64(r.Bottom+r.Height))
 }
+
+func (plainRail) back() bool { return false }
 
 // backer is a board across the studs under brackets.
 type backer struct{ plainRail }
@@ -143,6 +147,9 @@ func (r *Rail) Noun() string {
 	}
 	return "rail"
 }
+
+// IsBack tells whether it is the back of a hollow shelf that is pushed over it.
+func (r *Rail) IsBack() bool { w := r.way(); return w != nil && w.back() }
 
 // Seats and Lies are where a board from one place to another sits on it, and by what it
 // lies on it.

@@ -205,6 +205,8 @@ func (o *Outfit) frame() error {
 	return nil
 }
 
+func (*StandingFrame) onBoards() {}
+
 // Tiers are the platforms' tops.
 func (f *StandingFrame) Tiers() []float64 { return tops(f.Platforms) }
 

@@ -63,6 +63,13 @@ func Placeable(w Way) bool {
 	return !atEnds
 }
 
+// Between tells whether more supports of a way go between those that there are, wherever
+// studs may be.
+func Between(w Way) bool {
+	_, ok := w.(interface{ betweenOthers() })
+	return ok
+}
+
 // InBoard is a way for which something is cut into its board, x mm from the board's left
 // end.
 type InBoard interface {

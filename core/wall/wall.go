@@ -265,10 +265,7 @@ func (w *Wall) Meet(x, y float64, s fastener.Screw) Hit {
 func (w *Wall) Holds(x, y, d, edge float64) Hit {
 	hit := Hit{Meets: InWall, Counts: true}
 	if !w.Solid() {
-		hit = w.Meet(x, y, fastener.Screw{Type: fastener.Type{Kind: fastener.WoodScrew, D: edge / 2.5}})
-		if hit.Meets == Edge {
-			hit.Counts, hit.Why = false, "is too near the stud's edge"
-		}
+		hit = w.inStud(x, edge)
 	}
 	for _, k := range w.KeepOuts {
 		if k.Meets(x, y, d/2) {
@@ -287,6 +284,20 @@ func (w *Wall) place(x float64, s fastener.Screw) Hit {
 		}
 		return hit
 	}
+	hit := w.inStud(x, s.EdgeDistance())
+	switch {
+	case s.Kind == fastener.Anchor:
+		hit.Meets, hit.Counts = Misses, false // whatever a screw would do there
+		hit.inLining(w, s)
+	case hit.Meets == Edge && s.Kind != fastener.Lag && hit.Edge >= s.EdgeDistance()/2:
+		hit.Counts, hit.Why = true, ""
+	}
+	return hit
+}
+
+// inStud says how what has its axis at x stands in the stud nearest to it; it counts where
+// there is so much wood, mm, from its axis to the stud's side.
+func (w *Wall) inStud(x, need float64) Hit {
 	hit := Hit{Meets: Misses, Edge: math.Inf(-1), Chance: 1, Why: "misses the stud"}
 	for i := range w.Studs {
 		st := &w.Studs[i]
@@ -299,9 +310,7 @@ func (w *Wall) place(x float64, s fastener.Screw) Hit {
 	} else {
 		hit.Chance = hit.stud.missChance(x)
 	}
-	switch need := s.EdgeDistance(); {
-	case s.Kind == fastener.Anchor:
-		hit.inLining(w, s)
+	switch {
 	case hit.Edge < 0 || hit.stud == nil:
 	case w.Kind == SteelStuds:
 		hit.Meets, hit.Why = InStud, "is in a steel stud, which holds by a rated anchor only"
@@ -309,9 +318,6 @@ func (w *Wall) place(x float64, s fastener.Screw) Hit {
 		hit.Meets, hit.Counts, hit.Why = InStud, true, ""
 	default:
 		hit.Meets, hit.Why = Edge, "is too near the stud's edge"
-		if s.Kind != fastener.Lag && hit.Edge >= need/2 {
-			hit.Counts, hit.Why = true, ""
-		}
 	}
 	return hit
 }
