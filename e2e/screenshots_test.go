@@ -9,37 +9,55 @@ import (
 	"github.com/chromedp/chromedp/kb"
 )
 
-var shots = flag.String("shots", "", "write the screenshots of the docs to this directory")
+var (
+	shots = flag.String("shots", "", "write the screenshots of the docs to this directory")
+	shot  = flag.String("shot", "", "write this one alone")
+)
 
 // TestScreenshots takes the pictures of the docs from the demo data:
-// make screenshots.
+// make screenshots; one of them with -shot and its name.
 func TestScreenshots(t *testing.T) {
 	if *shots == "" {
 		t.Skip("no -shots directory: pictures are taken on request")
 	}
 	a := start(t, "demo")
 	p := browse(t, a.url, 1280, 800)
-	take := func(name string) {
-		t.Helper()
-		p.until("the ideas", `!document.body.innerText.includes("Looking.")`)
-		p.until("the drawings to rest", "document.getAnimations().every(a => a.playState !== 'running')")
-		p.shot(filepath.Join(*shots, name+".png"))
+	loadAndBoard(p)
+	hangings(p)
+
+	phone := browse(t, a.url, 390, 844)
+	phone.click("h2 a|Honey room, long wall")
+	phone.says("[data-testid=verdict]", "Holds")
+	phone.until("the side view", `document.body.innerText.includes("from the side")`)
+	phone.take("phone")
+}
+
+// take takes a picture for the docs.
+func (p *page) take(name string) {
+	if *shot != "" && *shot != name {
+		return
 	}
+	p.until("the ideas", `!document.body.innerText.includes("Looking.")`)
+	p.until("the drawings to rest", "document.getAnimations().every(a => a.playState !== 'running')")
+	p.shot(filepath.Join(*shots, name+".png"))
+}
+
+func loadAndBoard(p *page) {
 	p.see("a|Honey room")
 	p.until("the verdicts", `document.body.innerText.includes("you ask")`)
-	take("home")
+	p.take("home")
 	p.click("h2 a|Honey room, long wall")
 	p.says("[data-testid=verdict]", "Holds")
 	p.until("the side view", `document.body.innerText.includes("from the side")`)
 	p.see("[data-testid=ideas] li")
-	take("hold")
+	p.take("hold")
 	p.keys("1")
 	p.click("aside li button|Crate")
 	p.see("h3|Crate")
-	take("load")
+	p.take("load")
 	p.keys("2")
 	p.see("h2|The wall")
-	take("wall")
+	p.take("wall")
 	p.click("aside button|=scan")
 	p.click("aside button|=calibrate")
 	p.says("[data-testid=seeing]", "calibrated")
@@ -47,18 +65,18 @@ func TestScreenshots(t *testing.T) {
 	p.until("the right end", `document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") === "3900"`)
 	p.click("aside button|=← sweep")
 	p.until("half way back", `+document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") < 1800`)
-	take("scan")
+	p.take("scan")
 	p.click("aside button|=put it away")
 	p.keys("3")
 	p.see("h3|Straight enough")
-	take("board")
+	p.take("board")
 	p.click("aside button|span ladder")
 	p.see("[data-testid=ladder]")
-	take("ladder")
+	p.take("ladder")
 	p.click("[role=dialog] button|close")
 	p.click("aside button|best places")
 	p.see("[data-testid=places-6]")
-	take("places")
+	p.take("places")
 	p.click("[role=dialog] button|close")
 	p.click("aside button|test your board")
 	p.click("[role=dialog] button|Lay it")
@@ -67,24 +85,27 @@ func TestScreenshots(t *testing.T) {
 	p.until("the gauge at rest", `(e => e.dataset.stable === "true" && parseFloat(e.textContent) > 0.3)(document.querySelector("[data-testid=dial]"))`)
 	p.click("[role=dialog] button|note the reading")
 	p.see("[data-testid=found]")
-	take("test")
+	p.take("test")
 	p.click("[role=dialog] button|close")
+}
+
+func hangings(p *page) {
 	p.keys("4")
 	p.click("[data-testid=first]")
 	p.see("[data-testid=steps] li")
-	take("working")
+	p.take("working")
 	p.keys(kb.Escape)
 	p.click("aside button|the shelf")
 	for _, shelf := range []struct{ id, name string }{{"display", "floating"}, {"tools", "cleat"}, {"rack", "rack"}, {"hooks", "hooks"}} {
 		p.onShelf(shelf.id)
 		p.settled()
 		p.until("the side view", `document.body.innerText.includes("from the side")`)
-		take(shelf.name)
+		p.take(shelf.name)
 	}
 	p.onShelf("display")
 	p.click("aside button|compare the ways")
 	p.see("[data-way=sleeve]")
-	take("compare")
+	p.take("compare")
 	p.keys(kb.Escape)
 	p.gone("[role=dialog]")
 	p.onShelf("jars")
@@ -92,7 +113,7 @@ func TestScreenshots(t *testing.T) {
 	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,reach_mm,leg_mm,width_mm,thickness_mm,price\nDeck screw 80,screw,structural-6,80,,,,,0.31\nFlat bar bracket,bracket,,,152,100,25,4,3.40\n")
 	p.click("[role=dialog] button|Keep these 2")
 	p.see("[data-testid=parts] li|Deck screw 80")
-	take("parts")
+	p.take("parts")
 	p.keys(kb.Escape)
 	p.gone("[role=dialog]")
 	p.click("aside button|load it until it breaks")
@@ -100,11 +121,5 @@ func TestScreenshots(t *testing.T) {
 	eval[chromedp.Void](p, `document.querySelector('[role=slider][aria-label="load on it"]').focus()`)
 	p.keys(kb.End)
 	p.until("a broken bracket", `document.querySelector('[data-thing="support:jars-b2"] path[stroke="var(--red)"]')`)
-	take("break")
-
-	phone := browse(t, a.url, 390, 844)
-	phone.click("h2 a|Honey room, long wall")
-	phone.says("[data-testid=verdict]", "Holds")
-	phone.until("the side view", `document.body.innerText.includes("from the side")`)
-	phone.shot(filepath.Join(*shots, "phone.png"))
+	p.take("break")
 }
