@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"os"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -164,63 +165,56 @@ func TestMirroredItAnswersTheSame(t *testing.T) {
 
 // mirror turns a design about the middle of its wall.
 func mirror(p *design.Project) {
-	l := p.Wall.Length
-	for i := range p.Wall.Studs {
-		p.Wall.Studs[i].X = l - p.Wall.Studs[i].X
-	}
-	for i := range p.Wall.KeepOuts {
-		k := &p.Wall.KeepOuts[i]
-		k.X = l - k.X - k.Width
-	}
 	s := &p.Shelves[0]
-	s.X = l - s.X - s.Length
-	for i := range s.Supports {
-		s.Supports[i].X = l - s.Supports[i].X
-		if c := s.Supports[i].SideCleat; c != nil {
-			c.At = map[support.End]support.End{support.LeftEnd: support.RightEnd, support.RightEnd: support.LeftEnd}[c.At]
-		}
-	}
-	for i := range p.Fixtures.Standards {
-		p.Fixtures.Standards[i].X = l - p.Fixtures.Standards[i].X
-	}
-	if r := p.Fixtures.Rail(s.Rail); r != nil {
-		r.X = l - r.X - r.Length
-		for i := range r.Spots {
-			r.Spots[i].X = l - r.Spots[i].X
-		}
-	}
-	if r := s.Rack; r != nil {
-		for i := range r.Uprights {
-			r.Uprights[i].X = l - r.Uprights[i].X
-		}
-	}
-	if h := s.HookRail; h != nil {
-		h.X = l - h.X - h.Length
-		for i := range h.Spots {
-			h.Spots[i].X = l - h.Spots[i].X
-		}
-		for i := range h.Hooks {
-			h.Hooks[i].X = l - h.Hooks[i].X
-		}
-	}
-	if r := s.SheetRack; r != nil {
-		for i := range r.Frames {
-			r.Frames[i].X = l - r.Frames[i].X
-		}
-	}
-	if f := s.Frame; f != nil {
-		for i := range f.Posts {
-			f.Posts[i].X = l - f.Posts[i].X
-		}
-		slices.Reverse(f.Posts)
-		for i := range f.Ties {
-			f.Ties[i].X = l - f.Ties[i].X
-		}
-	}
 	for i := range s.Contents {
 		it := &s.Contents[i]
 		it.From, it.To = s.Length-it.To, s.Length-it.From
 	}
+	flip(reflect.ValueOf(p).Elem(), p.Wall.Length)
+	if f := s.Frame; f != nil {
+		slices.Reverse(f.Posts) // they are counted from the left
+	}
+}
+
+// flip puts everything that has a place along a wall so long at its mirrored one: what has
+// a length begins there at its left end, what hinders a width.
+func flip(v reflect.Value, wallLong quantity.Length) {
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			flip(v.Elem(), wallLong)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			flip(v.Index(i), wallLong)
+		}
+	case reflect.Struct:
+		if c, ok := v.Addr().Interface().(*support.Side); ok { // its places are along the side wall
+			c.At = map[support.End]support.End{support.LeftEnd: support.RightEnd, support.RightEnd: support.LeftEnd}[c.At]
+			return
+		}
+		if x := own(v, "X"); x.IsValid() && x.Type() == reflect.TypeFor[quantity.Length]() {
+			at := wallLong - quantity.Length(x.Float())
+			if long := own(v, "Length"); long.IsValid() {
+				at -= quantity.Length(long.Float())
+			}
+			if k, ok := v.Addr().Interface().(*wall.KeepOut); ok {
+				at -= k.Width
+			}
+			x.SetFloat(float64(at))
+		}
+		for i := range v.NumField() {
+			flip(v.Field(i), wallLong)
+		}
+	}
+}
+
+// own is a field of a struct itself, not of one that it embeds.
+func own(v reflect.Value, name string) reflect.Value {
+	if f, ok := v.Type().FieldByName(name); !ok || len(f.Index) > 1 {
+		return reflect.Value{}
+	}
+	return v.FieldByName(name)
 }
 
 func TestWaysThatCannotApplySayWhy(t *testing.T) {
