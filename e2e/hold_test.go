@@ -100,6 +100,7 @@ func TestALowStripGivesBeforeItsDowels(t *testing.T) {
 	p.choose("hangs on", "pins-in-strip")
 	p.click("aside li button|strip on the wall")
 	p.choose("wood", "white-oak")
+	p.choose("fastener", "wood-6")
 	p.click(`[aria-label="rows"] button|one`)
 	p.put("high", `1"`)
 	p.says("aside [role=alert]", "is not possible here") // the row would be above it: nothing changes

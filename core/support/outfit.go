@@ -221,12 +221,19 @@ func (o *Outfit) add(x float64, w Way) {
 	o.Supports = append(o.Supports, Placed{o.ID(), quantity.Length(x), w})
 }
 
+// How far from a rail's ends its fasteners stand, mm: with room, and at least (seven
+// diameters of a 4.5 mm screw, against splitting).
+const fromEnd, fromEndLeast = 65.0, 32.0
+
 // rail puts a piece on the wall with its fasteners in columns: at every stud behind
 // it, or every 300 mm where there are not two.
 func (o *Outfit) rail(kind RailKind, made hold.Made, from, to float64, bottom, height, thick quantity.Length, stout bool) *Rail {
 	r := &Rail{Made: made, ID: o.ID(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom,
 		Height: height, Thickness: thick, Lock: true}
-	columns := o.Wall.WoodBetween(from+65, to-65)
+	columns := o.Wall.WoodBetween(from+fromEnd, to-fromEnd)
+	if len(columns) < 2 { // one alone would let it swing
+		columns = o.Wall.WoodBetween(from+fromEndLeast, to-fromEndLeast)
+	}
 	r.Screw = o.Fixing(float64(thick), len(columns) > 0, stout)
 	if len(columns) == 0 {
 		columns = even(from+80, to-80, 300, nil)
