@@ -20,7 +20,7 @@ func TestEditsOfTheBench(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	node := exec.Command("node", "testdata/edits.cjs")
+	node := exec.Command("node", "scripts/edits.test.cjs")
 	node.Stdin = bytes.NewReader(usual)
 	out, err := node.CombinedOutput()
 	if err != nil {
