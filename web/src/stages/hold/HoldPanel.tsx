@@ -1,26 +1,25 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
-import type { Hole, Rail, Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
+import type { Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
 import { reportOf, useBench } from "../../bench/context";
-import { figureOf } from "../../bench/words";
-import { factText } from "../../drawing/Facts";
-import { fine, lengthUnit, weight } from "../../format";
-import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
+import { weight } from "../../format";
+import { Group, ListRow, Pick } from "../../ui/fields";
 import { Measure } from "../../ui/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
-import { FixingFields } from "./FixingFields";
 import { FormFields, FormPartFields, SpaceHooks } from "./FormFields";
 import { BracketStock } from "./BracketStock";
 import { CompareSheet } from "./CompareSheet";
+import { LinkList, Marks, Meets } from "./Answers";
+import { RailFields } from "./RailFields";
 import { PartFields } from "./PartFields";
 import { PartsSheet } from "./PartsSheet";
 import { UntilItBreaks } from "./UntilItBreaks";
 import { WhatWouldItTake } from "./WhatWouldItTake";
 import { fresh } from "../../model/copy";
-import { hang, newId, setRail, setShelf, setStandard, setSupport, type Edit } from "../../model/edit";
-import { formOf, isWhole, nearestStud, partsOf, railOf, standardOf, studsOf } from "../../model/find";
-import { changeRail, moveSupport } from "../../model/move";
+import { hang, setShelf, setStandard, setSupport } from "../../model/edit";
+import { formOf, isWhole, nearestStud, partsOf, railOf, standardOf } from "../../model/find";
+import { moveSupport } from "../../model/move";
 
 /** Stage 4: how does it hang, and what carries it? */
 export function HoldPanel() {
@@ -259,260 +258,5 @@ function SupportFields({
       <Marks marks={report?.geometry.marks ?? []} />
       <LinkList id={support.id} />
     </>
-  );
-}
-
-/** The rail: its sizes, its fasteners in columns and rows, the lengths it is pieced together from. */
-function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report: ShelfReport | undefined }) {
-  const { design, edit, select } = useBench();
-  const set = (with_: (r: Rail) => Rail): Edit => setRail(rail.id, with_);
-  const columns = [...new Set(rail.spots.map((s) => s.x_mm))].sort((a, b) => a - b);
-  const rows = [...new Set(rail.spots.map((s) => s.y_mm))].sort((a, b) => a - b);
-  const spotsAt = (xs: number[], ys: number[]) => xs.flatMap((x_mm) => ys.map((y_mm) => ({ id: newId(), x_mm, y_mm })));
-  const studs = studsOf(design)
-    .map((s) => s.x_mm)
-    .filter((x) => x > rail.x_mm + 20 && x < rail.x_mm + rail.length_mm - 20);
-  const joints = rail.joints_mm ?? [];
-  const name = report?.rail?.name ?? rail.kind;
-  return (
-    <>
-      <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-[18px] font-semibold">{name.replace(/^./, (c) => c.toUpperCase())} on the wall</h2>
-        <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
-          the shelf
-        </button>
-      </div>
-      <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
-      <Group title={`${rail.spots.length} into the wall`}>
-        <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />
-        <Choice
-          label="rows"
-          value={String(Math.min(rows.length, 3))}
-          options={[
-            ["1", "one"],
-            ["2", "two"],
-            ["3", "three"],
-          ]}
-          onChange={(n) => {
-            const h = rail.height_mm;
-            const in_ = Math.min(20, h / 3);
-            const ys = { "1": [h / 2], "2": [in_, h - in_], "3": [in_, h / 2, h - in_] }[n] ?? [h / 2];
-            edit(set((r) => ({ ...r, spots: spotsAt(columns, ys) })));
-          }}
-        />
-        {rows.map((y, i) => (
-          <Measure
-            key={i}
-            label={`row ${i + 1}, over the lower edge`}
-            kind="length"
-            value={y}
-            onValue={(v) => set((r) => ({ ...r, spots: r.spots.map((s) => (s.y_mm === y ? { ...s, y_mm: v } : s)) }))}
-          />
-        ))}
-        {columns.map((x, i) => (
-          <div key={i} className="flex items-center gap-2">
-            <div className="min-w-0 flex-1">
-              <Measure
-                label={`column ${i + 1}, along the wall`}
-                kind="length"
-                value={x}
-                onValue={(v) =>
-                  set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))
-                }
-              />
-            </div>
-            <button
-              type="button"
-              className="act"
-              aria-label={`Remove column ${i + 1}`}
-              onClick={() => edit(set((r) => ({ ...r, spots: r.spots.filter((s) => s.x_mm !== x) })))}
-            >
-              ✕
-            </button>
-          </div>
-        ))}
-        <div className="flex flex-wrap gap-x-4">
-          {studs.length > 0 && (
-            <button
-              type="button"
-              className="act"
-              onClick={() =>
-                edit(set((r) => ({ ...r, spots: spotsAt(studs, rows.length ? rows : [rail.height_mm / 2]) })))
-              }
-            >
-              one at every stud
-            </button>
-          )}
-          <button
-            type="button"
-            className="act"
-            onClick={() => {
-              const x = Math.min(rail.x_mm + rail.length_mm - 20, (columns.at(-1) ?? rail.x_mm) + 100);
-              edit(
-                set((r) => ({ ...r, spots: [...r.spots, ...spotsAt([x], rows.length ? rows : [rail.height_mm / 2])] })),
-              );
-            }}
-          >
-            one more column
-          </button>
-          {rows.length > 1 && (
-            <button
-              type="button"
-              className="act"
-              onClick={() =>
-                edit(
-                  set((r) => ({
-                    ...r,
-                    spots: columns.flatMap((x, i) => spotsAt([x], [rows[i % rows.length] ?? r.height_mm / 2])),
-                  })),
-                )
-              }
-            >
-              stagger them
-            </button>
-          )}
-        </div>
-      </Group>
-      <Group
-        title={joints.length ? `Pieced together from ${joints.length + 1} lengths` : "In one length"}
-        action={
-          <button
-            type="button"
-            className="act"
-            onClick={() => edit(set((r) => ({ ...r, joints_mm: [...joints, r.length_mm / 2].sort((a, b) => a - b) })))}
-          >
-            cut it
-          </button>
-        }
-      >
-        {joints.map((j, i) => (
-          <div key={i} className="flex items-center gap-2">
-            <div className="min-w-0 flex-1">
-              <Measure
-                label={`cut ${i + 1}, from its left end`}
-                kind="length"
-                value={j}
-                onValue={(v) => set((r) => ({ ...r, joints_mm: joints.map((o, k) => (k === i ? v : o)) }))}
-              />
-            </div>
-            <button
-              type="button"
-              className="act"
-              aria-label={`Remove cut ${i + 1}`}
-              onClick={() => edit(set((r) => ({ ...r, joints_mm: joints.filter((_, k) => k !== i) })))}
-            >
-              ✕
-            </button>
-          </div>
-        ))}
-      </Group>
-      <Meets hole={report?.rail?.geometry.columns[0]?.holes[0]} />
-      <Marks marks={report?.rail?.geometry.marks ?? []} />
-      <LinkList id={rail.id} />
-    </>
-  );
-}
-
-const MEETS: Record<string, string> = {
-  stud: "the stud",
-  edge: "the stud's edge",
-  lining: "the lining",
-  wall: "the wall",
-};
-
-/** What the first fastener finds behind the wall's face, and the bits for it. */
-function Meets({ hole }: { hole: Hole | undefined }) {
-  const { design } = useBench();
-  const u = design.units;
-  if (!hole || hole.length_mm === 0) return null;
-  return (
-    <Group title="The first fastener">
-      {hole.counts ? (
-        <Row label="meets" tone="good">
-          {MEETS[hole.meets] ?? hole.meets}
-        </Row>
-      ) : (
-        <p className="text-red">It {hole.why || "meets nothing"}.</p>
-      )}
-      {hole.chance_of_a_miss > 0 && hole.meets !== "misses" && (
-        <Row label="chance of a miss" tone="close">
-          {Math.ceil(hole.chance_of_a_miss * 100)} in 100
-        </Row>
-      )}
-      {hole.meets !== "misses" && (
-        <>
-          <Row label="in it" tone={hole.in_stud_mm < hole.least_mm ? "bad" : undefined}>
-            {lengthUnit(hole.in_stud_mm, u)}
-          </Row>
-          <Row label="needs there">{lengthUnit(hole.least_mm, u)}</Row>
-          <Row label="shortest that counts">{lengthUnit(hole.would_need_mm, u)}</Row>
-          {hole.better_mm !== undefined && (
-            <p className="text-[13px] text-soft">
-              Of this <span className="fig">{lengthUnit(hole.length_mm, u)}</span> one{" "}
-              <span className="fig">{lengthUnit(hole.in_stud_mm, u)}</span> are in the stud;{" "}
-              <span className="fig text-ink">{lengthUnit(hole.better_mm, u)}</span> would{" "}
-              {hole.better_times ? (
-                <>
-                  hold <span className="fig text-ink">{hole.better_times.toFixed(1)} ×</span>
-                </>
-              ) : (
-                "count"
-              )}
-              .
-            </p>
-          )}
-          <Row label="pilot bit">{fine(hole.pilot_mm, u)}</Row>
-          {hole.clearance_mm !== undefined && <Row label="clearance bit">{fine(hole.clearance_mm, u)}</Row>}
-        </>
-      )}
-    </Group>
-  );
-}
-
-/** What to mark out and cut by. */
-function Marks({ marks }: { marks: Parameters<typeof factText>[0][] }) {
-  const { design } = useBench();
-  if (marks.length === 0) return null;
-  return (
-    <Group title="Marking out">
-      {marks.map((m, i) => (
-        <Row key={i} label={m.name} tone={m.bad ? "bad" : undefined}>
-          {factText(m, design.units)}
-        </Row>
-      ))}
-    </Group>
-  );
-}
-
-/** Every link of the selected thing, worst first; each opens its working. */
-function LinkList({ id }: { id: string }) {
-  const { design, report, shelfId, light, openWorking } = useBench();
-  const links = reportOf(report, shelfId)?.links.filter((l) => l.support === id) ?? [];
-  if (links.length === 0) return null;
-  return (
-    <Group title="What each part holds">
-      <ul>
-        {links
-          .slice()
-          .sort((a, b) => b.used - a.used)
-          .map((l) => (
-            <li key={l.id}>
-              <button
-                type="button"
-                className={`row-field grid min-h-7 w-full grid-cols-[1fr_auto] gap-2 text-left hover:text-chalk ${l.used > 1 ? (l.kind === "stiffness" ? "text-ochre" : "text-red") : ""}`}
-                onMouseEnter={() => light(l.id)}
-                onMouseLeave={() => light(null)}
-                onClick={() => openWorking(l.id)}
-              >
-                <span>
-                  {l.name}
-                  {l.where.startsWith("stud") && <span className="text-soft">, {l.where}</span>}
-                </span>
-                <span className="fig text-right text-[13px]">{figureOf(l, design.units)}</span>
-              </button>
-            </li>
-          ))}
-      </ul>
-    </Group>
   );
 }

@@ -1,0 +1,162 @@
+import type { Rail, Shelf, ShelfReport } from "../../api/types.gen";
+import { useBench } from "../../bench/context";
+import { Choice, Group } from "../../ui/fields";
+import { Measure } from "../../ui/Measure";
+import { FixingFields } from "./FixingFields";
+import { PartFields } from "./PartFields";
+import { newId, setRail, type Edit } from "../../model/edit";
+import { studsOf } from "../../model/find";
+import { changeRail } from "../../model/move";
+
+import { LinkList, Marks, Meets } from "./Answers";
+
+/** The rail: its sizes, its fasteners in columns and rows, the lengths it is pieced together from. */
+export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report: ShelfReport | undefined }) {
+  const { design, edit, select } = useBench();
+  const set = (with_: (r: Rail) => Rail): Edit => setRail(rail.id, with_);
+  const columns = [...new Set(rail.spots.map((s) => s.x_mm))].sort((a, b) => a - b);
+  const rows = [...new Set(rail.spots.map((s) => s.y_mm))].sort((a, b) => a - b);
+  const spotsAt = (xs: number[], ys: number[]) => xs.flatMap((x_mm) => ys.map((y_mm) => ({ id: newId(), x_mm, y_mm })));
+  const studs = studsOf(design)
+    .map((s) => s.x_mm)
+    .filter((x) => x > rail.x_mm + 20 && x < rail.x_mm + rail.length_mm - 20);
+  const joints = rail.joints_mm ?? [];
+  const name = report?.rail?.name ?? rail.kind;
+  return (
+    <>
+      <div className="flex items-baseline justify-between pb-1">
+        <h2 className="text-[18px] font-semibold">{name.replace(/^./, (c) => c.toUpperCase())} on the wall</h2>
+        <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
+          the shelf
+        </button>
+      </div>
+      <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
+      <Group title={`${rail.spots.length} into the wall`}>
+        <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />
+        <Choice
+          label="rows"
+          value={String(Math.min(rows.length, 3))}
+          options={[
+            ["1", "one"],
+            ["2", "two"],
+            ["3", "three"],
+          ]}
+          onChange={(n) => {
+            const h = rail.height_mm;
+            const in_ = Math.min(20, h / 3);
+            const ys = { "1": [h / 2], "2": [in_, h - in_], "3": [in_, h / 2, h - in_] }[n] ?? [h / 2];
+            edit(set((r) => ({ ...r, spots: spotsAt(columns, ys) })));
+          }}
+        />
+        {rows.map((y, i) => (
+          <Measure
+            key={i}
+            label={`row ${i + 1}, over the lower edge`}
+            kind="length"
+            value={y}
+            onValue={(v) => set((r) => ({ ...r, spots: r.spots.map((s) => (s.y_mm === y ? { ...s, y_mm: v } : s)) }))}
+          />
+        ))}
+        {columns.map((x, i) => (
+          <div key={i} className="flex items-center gap-2">
+            <div className="min-w-0 flex-1">
+              <Measure
+                label={`column ${i + 1}, along the wall`}
+                kind="length"
+                value={x}
+                onValue={(v) =>
+                  set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))
+                }
+              />
+            </div>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Remove column ${i + 1}`}
+              onClick={() => edit(set((r) => ({ ...r, spots: r.spots.filter((s) => s.x_mm !== x) })))}
+            >
+              ✕
+            </button>
+          </div>
+        ))}
+        <div className="flex flex-wrap gap-x-4">
+          {studs.length > 0 && (
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                edit(set((r) => ({ ...r, spots: spotsAt(studs, rows.length ? rows : [rail.height_mm / 2]) })))
+              }
+            >
+              one at every stud
+            </button>
+          )}
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              const x = Math.min(rail.x_mm + rail.length_mm - 20, (columns.at(-1) ?? rail.x_mm) + 100);
+              edit(
+                set((r) => ({ ...r, spots: [...r.spots, ...spotsAt([x], rows.length ? rows : [rail.height_mm / 2])] })),
+              );
+            }}
+          >
+            one more column
+          </button>
+          {rows.length > 1 && (
+            <button
+              type="button"
+              className="act"
+              onClick={() =>
+                edit(
+                  set((r) => ({
+                    ...r,
+                    spots: columns.flatMap((x, i) => spotsAt([x], [rows[i % rows.length] ?? r.height_mm / 2])),
+                  })),
+                )
+              }
+            >
+              stagger them
+            </button>
+          )}
+        </div>
+      </Group>
+      <Group
+        title={joints.length ? `Pieced together from ${joints.length + 1} lengths` : "In one length"}
+        action={
+          <button
+            type="button"
+            className="act"
+            onClick={() => edit(set((r) => ({ ...r, joints_mm: [...joints, r.length_mm / 2].sort((a, b) => a - b) })))}
+          >
+            cut it
+          </button>
+        }
+      >
+        {joints.map((j, i) => (
+          <div key={i} className="flex items-center gap-2">
+            <div className="min-w-0 flex-1">
+              <Measure
+                label={`cut ${i + 1}, from its left end`}
+                kind="length"
+                value={j}
+                onValue={(v) => set((r) => ({ ...r, joints_mm: joints.map((o, k) => (k === i ? v : o)) }))}
+              />
+            </div>
+            <button
+              type="button"
+              className="act"
+              aria-label={`Remove cut ${i + 1}`}
+              onClick={() => edit(set((r) => ({ ...r, joints_mm: joints.filter((_, k) => k !== i) })))}
+            >
+              ✕
+            </button>
+          </div>
+        ))}
+      </Group>
+      <Meets hole={report?.rail?.geometry.columns[0]?.holes[0]} />
+      <Marks marks={report?.rail?.geometry.marks ?? []} />
+      <LinkList id={rail.id} />
+    </>
+  );
+}
