@@ -60,6 +60,17 @@ func NewItem() load.Item {
 	return load.Item{Name: "Box", Shape: "box", By: load.ByCount, Count: 1, Each: 5, To: 300, Place: load.Middle, Height: 200}
 }
 
+// NewHollow is the inside of a hollow shelf as they are usually made.
+func NewHollow() design.Box {
+	return design.Box{Skin: 6, Front: 20, Back: 20, Ends: 20, Wood: usualWood}
+}
+
+// LadderWoods are a stiff wood and a soft panel, to compare a board with.
+func LadderWoods() []string { return []string{"white-oak", "mdf"} }
+
+// usualWood is what shelves and webs are made of when nobody says.
+const usualWood = "ponderosa-pine"
+
 // whole stands for all of the wall's height.
 const whole = 1e5
 
@@ -90,7 +101,7 @@ func AddShelf(p *design.Project, newID func() string) (int, error) {
 	for slices.ContainsFunc(p.Shelves, taken) && s.Y < p.Wall.Height-300 {
 		s.Y += 300
 	}
-	s.Board.Woods = []string{"ponderosa-pine"}
+	s.Board.Woods = []string{usualWood}
 	p.Shelves = append(slices.Clone(p.Shelves), s)
 	i := len(p.Shelves) - 1
 	h, err := Shelf(p, i, "flat-brackets", newID)

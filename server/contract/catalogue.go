@@ -36,6 +36,8 @@ type Usual struct {
 	Item     load.Item       `json:"item"`
 	KeepOuts []wall.KeepOut  `json:"keep_outs"`
 	Spacings []dress.Spacing `json:"spacings"` // of studs
+	Hollow   design.Box      `json:"hollow"`
+	Ladder   []string        `json:"ladder"` // woods that a board is compared with
 }
 
 // NewCatalogue gathers the tables.
@@ -44,7 +46,7 @@ func NewCatalogue() Catalogue {
 		Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(),
 		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
 		Words: map[string][]field.Choice{}, Fields: map[string][]field.Group{},
-		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts(), dress.Spacings()},
+		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods()},
 	}
 	for _, w := range choosers() {
 		c.Words[nameOf(reflect.TypeOf(w))] = w.Choices()

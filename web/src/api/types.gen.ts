@@ -188,6 +188,8 @@ stud: Stud
 item: Item
 keep_outs: KeepOut[]
 spacings: Spacing[]
+hollow: Box
+ladder: string[]
 }
 export interface Stud {
 id: string
@@ -230,6 +232,18 @@ export interface Spacing {
 name: string
 unit: ("in" | "mm")
 step_mm: number
+}
+export interface Box {
+skin_mm: number
+front_mm: number
+back_mm: number
+ends_mm?: number
+ribs?: Rib[]
+wood?: string
+}
+export interface Rib {
+from_wall_mm: number
+width_mm: number
 }
 export interface Own {
 contents: Row[]
@@ -427,18 +441,6 @@ export interface Ply {
 thickness_mm: number
 across?: boolean
 wood?: string
-}
-export interface Box {
-skin_mm: number
-front_mm: number
-back_mm: number
-ends_mm?: number
-ribs?: Rib[]
-wood?: string
-}
-export interface Rib {
-from_wall_mm: number
-width_mm: number
 }
 export interface Strip {
 width_mm: number

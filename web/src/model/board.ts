@@ -1,4 +1,4 @@
-import type { Board, MakeUp, Ply, Stock } from "../api/types.gen";
+import type { Board, MakeUp, Ply, Stock, Usual } from "../api/types.gen";
 import { changeShelf, type Edit } from "./edit";
 
 export const setBoard = (id: string, patch: Partial<Board>): Edit =>
@@ -27,7 +27,7 @@ export const setPlies = (id: string, plies: Ply[]): Edit =>
   }));
 
 /** Makes the board up another way, keeping its thickness where that can be. */
-export const setKind = (id: string, kind: MakeUp["kind"]): Edit =>
+export const setKind = (id: string, kind: MakeUp["kind"], usual: Usual): Edit =>
   changeShelf(id, (s) => {
     const t = s.thickness_mm;
     const build = { ...s.build, kind };
@@ -41,7 +41,7 @@ export const setKind = (id: string, kind: MakeUp["kind"]): Edit =>
         ...build,
         plies: undefined,
         cuts: undefined,
-        hollow: s.build.hollow ?? { skin_mm: 6, front_mm: 20, back_mm: 20, ends_mm: 20, wood: "ponderosa-pine" },
+        hollow: s.build.hollow ?? usual.hollow,
       },
     };
   });

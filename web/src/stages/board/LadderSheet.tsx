@@ -22,7 +22,7 @@ export function LadderSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
   const load = asked && !asked.evenly ? (asked.asked_kg / shelf.length_mm) * 1000 : 25;
   const [perMetre, setPerMetre] = useState(Math.min(150, Math.max(2, Math.round(load))));
   const [span, setSpan] = useState(Math.round(asked?.sagging?.span_mm ?? shelf.length_mm * 0.56));
-  const [woods, setWoods] = useState(() => [...new Set([shelf.board.woods[0] ?? "", "white-oak", "mdf"])]);
+  const [woods, setWoods] = useState(() => [...new Set([shelf.board.woods[0] ?? "", ...catalogue.usual.ladder])]);
   const rungs = RUNGS[u.length === "in" ? "in" : "mm"];
   const own = rungs.some((t) => Math.abs(t - shelf.thickness_mm) < 0.5);
   const thicknesses = own ? rungs : [...rungs, shelf.thickness_mm].sort((a, b) => a - b);

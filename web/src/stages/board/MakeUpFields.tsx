@@ -8,7 +8,7 @@ import { newId, type Edit } from "../../model/edit";
 
 /** How the board is made up: solid, laminated or hollow; lips; what is cut out of it. */
 export function MakeUpFields({ shelf }: { shelf: Shelf }) {
-  const { edit } = useBench();
+  const { edit, catalogue } = useBench();
   const words = useWords();
   const b = shelf.build;
   return (
@@ -18,7 +18,7 @@ export function MakeUpFields({ shelf }: { shelf: Shelf }) {
           label="it is"
           value={b.kind}
           options={words<MakeUp["kind"]>("MakeUpKind")}
-          onChange={(kind) => edit(setKind(shelf.id, kind))}
+          onChange={(kind) => edit(setKind(shelf.id, kind, catalogue.usual))}
         />
         {b.kind === "laminated" && <Plies shelf={shelf} plies={b.plies ?? []} />}
         {b.kind === "hollow" && b.hollow && <Hollow shelf={shelf} box={b.hollow} />}
