@@ -219,13 +219,15 @@ func TestWhatABoardIsMadeUpOfIsValidated(t *testing.T) {
 		{"build.cuts[0].from_wall_mm", func(s *Shelf) { s.MakeUp.Cuts = []Cut{{ID: "c", From: 10, Length: 10, FromWall: s.Depth, Width: 10}} }},
 		{"build.cuts[0].depth_mm", func(s *Shelf) { s.MakeUp.Cuts = []Cut{{ID: "c", From: 10, Length: 10, Width: 10, Depth: s.Thickness}} }},
 	} {
-		p := demoWall(t)
-		s := &p.Shelves[0]
-		c.spoil(s)
-		bad := p.Validate()
-		if len(bad) == 0 || bad[0].Path != "shelves[0]."+c.path || len(bad) > 1 {
-			t.Errorf("want one word on %s: %+v", c.path, bad)
-		}
+		t.Run(c.path, func(t *testing.T) {
+			p := demoWall(t)
+			s := &p.Shelves[0]
+			c.spoil(s)
+			bad := p.Validate()
+			if len(bad) == 0 || bad[0].Path != "shelves[0]."+c.path || len(bad) > 1 {
+				t.Errorf("want one word on %s: %+v", c.path, bad)
+			}
+		})
 	}
 	p := demoWall(t)
 	hollowed(&p.Shelves[0])

@@ -46,19 +46,21 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 		{"jars", "supports[0].backer", func(s *Shelf) { s.Supports[0].Backer = "nowhere" }},
 		{"tools", "supports[1].holder", func(s *Shelf) { s.Supports[1].Holder = nil }},
 	} {
-		p := demoWall(t)
-		i := shelfAt(t, p, c.shelf)
-		c.spoil(&p.Shelves[i])
-		var paths []string
-		for _, b := range p.Validate() {
-			if b.Message == "" {
-				t.Errorf("%s: nothing is said", b.Path)
+		t.Run(c.shelf, func(t *testing.T) {
+			p := demoWall(t)
+			i := shelfAt(t, p, c.shelf)
+			c.spoil(&p.Shelves[i])
+			var paths []string
+			for _, b := range p.Validate() {
+				if b.Message == "" {
+					t.Errorf("%s: nothing is said", b.Path)
+				}
+				paths = append(paths, b.Path)
 			}
-			paths = append(paths, b.Path)
-		}
-		if !slices.ContainsFunc(paths, func(path string) bool { return strings.HasSuffix(path, "]."+c.path) }) {
-			t.Errorf("nothing is said of %s, only of %v", c.path, paths)
-		}
+			if !slices.ContainsFunc(paths, func(path string) bool { return strings.HasSuffix(path, "]."+c.path) }) {
+				t.Errorf("nothing is said of %s, only of %v", c.path, paths)
+			}
+		})
 	}
 }
 
@@ -91,12 +93,14 @@ func TestFixturesAreValidatedByTheirPath(t *testing.T) {
 			p.Fixtures.Panels[0].Wood = "birch-plywood"
 		}},
 	} {
-		p := demoWall(t)
-		c.spoil(p)
-		bad := p.Validate()
-		if len(bad) != 1 || bad[0].Path != c.path {
-			t.Errorf("want one word on %s: %+v", c.path, bad)
-		}
+		t.Run(c.path, func(t *testing.T) {
+			p := demoWall(t)
+			c.spoil(p)
+			bad := p.Validate()
+			if len(bad) != 1 || bad[0].Path != c.path {
+				t.Errorf("want one word on %s: %+v", c.path, bad)
+			}
+		})
 	}
 	p := demoWall(t)
 	standard(p)

@@ -100,9 +100,11 @@ func TestThreadLengths(t *testing.T) {
 	}{
 		{"wood-10", 76.2, 50.8}, {"wood-5", 70, 42}, {"lag-5/16", 101.6, 63.5}, {"lag-3/8", 400, 152.4}, {"lag-1/4", 25.4, 19.05},
 	} {
-		if got := screw(t, c.key, c.length).Thread(); !near(got, c.want, 1e-9) {
-			t.Errorf("%s %v: thread %v, want %v", c.key, c.length, got, c.want)
-		}
+		t.Run(c.key, func(t *testing.T) {
+			if got := screw(t, c.key, c.length).Thread(); !near(got, c.want, 1e-9) {
+				t.Errorf("%s %v: thread %v, want %v", c.key, c.length, got, c.want)
+			}
+		})
 	}
 }
 

@@ -1,6 +1,7 @@
 package fastener
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/material"
@@ -58,6 +59,9 @@ func (s Screw) yieldStrength() float64 {
 	return 45 * 1000 * psi
 }
 
+// meanOfYield is by how much more than its yield load a fastener gives at (Rule on TR12).
+const meanOfYield = 1.5
+
 // Lateral returns what one screw carries across itself, newtons, and by which
 // yield mode it would give: one shear plane between side and main, gap mm apart
 // (TR12 with NDS 12.3.1). The mean basis is the yield load × 1.5.
@@ -108,9 +112,9 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 		}
 	}
 	if on.Mean {
-		z := m.p * 1.5
+		z := m.p * meanOfYield
 		if sh.On() {
-			sh.Add("Zmean", "push across at which the screw would give", "P × 1.5", z, working.Force, "Rule on TR12",
+			sh.Add("Zmean", "push across at which the screw would give", fmt.Sprintf("P × %g", meanOfYield), z, working.Force, "Rule on TR12",
 				working.In("P", m.p, working.Force))
 		}
 		return z, m.name

@@ -1,6 +1,7 @@
 package fastener
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/material"
@@ -57,13 +58,17 @@ func PullThrough(sh *working.Sheet, head, g, t float64, on material.Basis) float
 	return h
 }
 
+// bearingArea is what is added to the length of a bearing, mm (NDS 3.10.4: 3/8 in).
+const bearingArea = 9.5
+
 // Washer returns the pull, in newtons, that a washer of diameter outer with a
 // hole passes into wood of bearing strength fcp: Fc⊥ A (l + 9.5)/l (NDS 3.10.4).
 func Washer(sh *working.Sheet, outer, hole, fcp float64) float64 {
 	area := math.Pi / 4 * (outer*outer - hole*hole)
-	w := fcp * area * (outer + 9.5) / outer
+	w := fcp * area * (outer + bearingArea) / outer
 	if sh.On() {
-		sh.Add("B", "pull that the washer passes into the wood", "Fc⊥ × A × (l + 9.5) / l", w, working.Force, "NDS 3.10.4",
+		sh.Add("B", "pull that the washer passes into the wood", fmt.Sprintf("Fc⊥ × A × (l + %g) / l", bearingArea), w, working.Force,
+			"NDS 3.10.4",
 			working.In("Fc⊥", fcp, working.Stress), working.In("A", area, working.Area), working.In("l", outer, working.Length))
 	}
 	return w

@@ -62,17 +62,19 @@ func TestCheckSaysWhatItsTagsDoNotAllow(t *testing.T) {
 		{"part.left_mm", func(w *whole) { w.Part = &Inner{Kind: "blue", Left: 11} }},
 	}
 	for _, c := range cases {
-		w := good()
-		c.change(&w)
-		l := problem.New()
-		Check(l, &w)
-		got := ""
-		if all := l.All(); len(all) > 0 {
-			got = all[0].Path
-		}
-		if got != c.path {
-			t.Errorf("problem at %q, want %q: %+v", got, c.path, w)
-		}
+		t.Run(c.path, func(t *testing.T) {
+			w := good()
+			c.change(&w)
+			l := problem.New()
+			Check(l, &w)
+			got := ""
+			if all := l.All(); len(all) > 0 {
+				got = all[0].Path
+			}
+			if got != c.path {
+				t.Errorf("problem at %q, want %q: %+v", got, c.path, w)
+			}
+		})
 	}
 }
 

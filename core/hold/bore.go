@@ -27,7 +27,10 @@ func BoreStrength(sh *working.Sheet, b material.Board, d float64, across bool, o
 
 // DroopLimit is how far a thing may go down at its front before what lies on it starts
 // to creep and roll: a hundredth of its depth, mm (Rule).
-func DroopLimit(depth float64) float64 { return depth / 100 }
+func DroopLimit(depth float64) float64 { return depth / Droops }
+
+// Droops is what part of the depth that is.
+const Droops = 100.0
 
 // Splitting is the force across its grain, N, that splits a piece b thick and h
 // high, he being from the loaded edge to the farthest fastener (EC5 8.1.4).

@@ -1,6 +1,7 @@
 package hold
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/fastener"
@@ -149,7 +150,7 @@ func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
 			working.Force, "NDS 12.2",
 			working.In("least", out.Pull/square, working.Force), working.In("cos", square, working.Ratio))
 		if d.fix.Angle != 0 {
-			sh.Add("Zα", "push across on a slanted one", "Z × 0.83", out.Push, working.Force, "NDS 12.5.4.2, of nails",
+			sh.Add("Zα", "push across on a slanted one", fmt.Sprintf("Z × %g", toed), out.Push, working.Force, "NDS 12.5.4.2, of nails",
 				working.In("Z", out.Push/toed, working.Force))
 		}
 	}

@@ -106,6 +106,9 @@ type Jointed struct {
 // Load is what a joint carries: M turning, V across it and H pulling it open.
 type Load struct{ M, V, H float64 }
 
+// endGrain is what of its lateral strength a fastener keeps in end grain (NDS 12.5.2).
+const endGrain = 0.67
+
 // NoGlue is why end grain that is only glued holds nothing.
 const NoGlue = "end-grain glue counts for nothing"
 
@@ -310,7 +313,7 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 		HeadThrough(sh, *j.Screw, Wooden("upright", up, j.Back, true), on))
 	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.Back, Across: true},
 		fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
-	z *= 0.67
+	z *= endGrain
 	var levers []float64
 	top := 0.0
 	for _, p := range j.Places {
@@ -321,7 +324,8 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 	if sh.On() {
 		sh.Add("T′", "pull that one takes in end grain: the least of 0.75 W, steel and washer", "min(0.75 W, N, B)", takes, working.Force,
 			"NDS 12.2.1.4")
-		sh.Add("Zend", "push across in end grain", "0.67 × Z", z, working.Force, "NDS 12.5.2", working.In("Z", z/0.67, working.Force))
+		sh.Add("Zend", "push across in end grain", fmt.Sprintf("%g × Z", endGrain), z, working.Force, "NDS 12.5.2",
+			working.In("Z", z/endGrain, working.Force))
 	}
 	return Use{Used: fastener.Together(sh, math.Abs(f.V)/n, t, z, takes), How: "pull out of the end grain"}
 }

@@ -20,15 +20,17 @@ func TestRowsOfFasteners(t *testing.T) {
 		{"one spread", Spread(1, a, b), []float64{45}},
 		{"three spread", Spread(3, a, b), []float64{0, 45, 90}},
 	} {
-		if len(c.got) != len(c.want) {
-			t.Errorf("%s: %v", c.name, c.got)
-			continue
-		}
-		for i, x := range c.want {
-			if math.Abs(c.got[i].X-x) > 1e-9 || c.got[i].Y != 0 {
-				t.Errorf("%s: place %d is %v, want %g", c.name, i, c.got[i], x)
+		t.Run(c.name, func(t *testing.T) {
+			if len(c.got) != len(c.want) {
+				t.Errorf("%s: %v", c.name, c.got)
+				return
 			}
-		}
+			for i, x := range c.want {
+				if math.Abs(c.got[i].X-x) > 1e-9 || c.got[i].Y != 0 {
+					t.Errorf("%s: place %d is %v, want %g", c.name, i, c.got[i], x)
+				}
+			}
+		})
 	}
 }
 

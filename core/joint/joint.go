@@ -3,6 +3,7 @@
 package joint
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/material"
@@ -53,6 +54,9 @@ func Polar(sh *working.Sheet, at []Point, m, v float64) float64 {
 	return worst
 }
 
+// toWork is by how much a mean failing stress is divided to work with (Rule).
+const toWork = 5.0
+
 // poundsPerSquareInch turns MPa into psi.
 const poundsPerSquareInch = 145.0377
 
@@ -79,10 +83,11 @@ func Dowel(sh *working.Sheet, d, l, s1, s2 float64, end bool, on material.Basis)
 		return f
 	}
 	if sh.On() {
-		sh.Add("Fw", "a fifth of it to work with", "Fd / 5 × CD", f/5*on.CD, working.Force, "Rule", working.In("Fd", f, working.Force),
+		sh.Add("Fw", "a fifth of it to work with", fmt.Sprintf("Fd / %g × CD", toWork), f/toWork*on.CD, working.Force, "Rule",
+			working.In("Fd", f, working.Force),
 			working.In("CD", on.CD, working.Ratio))
 	}
-	return f / 5 * on.CD
+	return f / toWork * on.CD
 }
 
 // Lap returns the greatest shear stress, MPa, in the glue of a half-lap b wide and

@@ -64,10 +64,12 @@ func TestMakeByEachMeasure(t *testing.T) {
 		{"water", 20, 20.4, 300},
 		{"mdf-sheets", 1.22 * 2.44 * 0.018, 1.22 * 2.44 * 0.018 * 780, 1220},
 	} {
-		it, err := row(t, c.key).Make(c.amount, 1500)
-		if err != nil || math.Abs(float64(it.Mass())-c.mass) > 0.002 || float64(it.To) != c.wide {
-			t.Errorf("%v of %s: %v kg, %v wide, %v; want %v, %v", c.amount, c.key, it.Mass(), it.To, err, c.mass, c.wide)
-		}
+		t.Run(c.key, func(t *testing.T) {
+			it, err := row(t, c.key).Make(c.amount, 1500)
+			if err != nil || math.Abs(float64(it.Mass())-c.mass) > 0.002 || float64(it.To) != c.wide {
+				t.Errorf("%v of %s: %v kg, %v wide, %v; want %v, %v", c.amount, c.key, it.Mass(), it.To, err, c.mass, c.wide)
+			}
+		})
 	}
 	for _, amount := range []float64{0, -1, math.NaN(), 1e7} {
 		if _, err := row(t, "mugs").Make(amount, 1000); !errors.Is(err, ErrAmount) {

@@ -207,6 +207,9 @@ func (b Board) Bearing(sh *working.Sheet, on Basis) float64 {
 	return f
 }
 
+// acrossOfShear is by how much tension across the grain is less than shear (NDS 5.2.8).
+const acrossOfShear = 3.0
+
 // TensionPerp returns Ft⊥, tension across the grain, in MPa (COV 25 %, 1.5 for
 // size), or the tabulated mean.
 //
@@ -217,9 +220,10 @@ func (b Board) TensionPerp(sh *working.Sheet, on Basis) float64 {
 	case b.Panel != nil:
 		return b.panelStress(sh, "Ft⊥", "tension across", b.Panel.MORAcross/2, 0.12, on)
 	case b.Lumber != nil:
-		f := b.Shear(sh, on) / 3
+		f := b.Shear(sh, on) / acrossOfShear
 		if sh.On() {
-			sh.Add("Ft⊥", "tension across the grain", "Fv / 3", f, working.Stress, "NDS 5.2.8", working.In("Fv", 3*f, working.Stress))
+			sh.Add("Ft⊥", "tension across the grain", fmt.Sprintf("Fv / %g", acrossOfShear), f, working.Stress, "NDS 5.2.8",
+				working.In("Fv", acrossOfShear*f, working.Stress))
 		}
 		return f
 	}

@@ -1,6 +1,8 @@
 package material
 
 import (
+	"fmt"
+
 	"aguante/core/field"
 	"aguante/core/working"
 )
@@ -133,6 +135,13 @@ func (b Board) madeE(sh *working.Sheet) float64 {
 	return e
 }
 
+// skinOfBending is what of its bending stress a skin takes in plain tension (Rule);
+// rollingOfShear by how much shear across the grain is less than along it (Rule).
+const (
+	skinOfBending  = 0.6
+	rollingOfShear = 4.0
+)
+
 // Skin returns the stress that a skin takes in plain tension, MPa: for MDF,
 // particleboard and OSB 0.6 of the bending stress (Rule).
 func (b Board) Skin(sh *working.Sheet, on Basis) float64 {
@@ -141,9 +150,10 @@ func (b Board) Skin(sh *working.Sheet, on Basis) float64 {
 		return f
 	}
 	if sh.On() {
-		sh.Add("Ft", "a skin of it in plain tension", "0.6 × Fb", 0.6*f, working.Stress, "Rule", working.In("Fb", f, working.Stress))
+		sh.Add("Ft", "a skin of it in plain tension", fmt.Sprintf("%g × Fb", skinOfBending), skinOfBending*f, working.Stress, "Rule",
+			working.In("Fb", f, working.Stress))
 	}
-	return 0.6 * f
+	return skinOfBending * f
 }
 
 // Planar returns the stress that the piece takes where its layers slide on one
@@ -153,9 +163,10 @@ func (b Board) Planar(sh *working.Sheet, on Basis) float64 {
 	if b.Panel != nil {
 		return b.panelStress(sh, "Fs", "planar shear", b.Panel.Planar, 0.15, on)
 	}
-	f := b.Shear(sh, on) / 4
+	f := b.Shear(sh, on) / rollingOfShear
 	if sh.On() {
-		sh.Add("Fr", "rolling shear across its grain", "Fv / 4", f, working.Stress, "Rule", working.In("Fv", 4*f, working.Stress))
+		sh.Add("Fr", "rolling shear across its grain", fmt.Sprintf("Fv / %g", rollingOfShear), f, working.Stress, "Rule",
+			working.In("Fv", rollingOfShear*f, working.Stress))
 	}
 	return f
 }

@@ -37,10 +37,12 @@ func TestParseLengthReadsWhatPeopleWrite(t *testing.T) {
 		{"-1/2", "in", -12.7},
 		{"16\u00a0in", "mm", 406.4},
 	} {
-		got, err := ParseLength(c.text, c.bare)
-		if err != nil || math.Abs(float64(got)-c.mm) > 1e-9 {
-			t.Errorf("ParseLength(%q, %q) = %v, %v; want %v", c.text, c.bare, got, err, c.mm)
-		}
+		t.Run(c.text, func(t *testing.T) {
+			got, err := ParseLength(c.text, c.bare)
+			if err != nil || math.Abs(float64(got)-c.mm) > 1e-9 {
+				t.Errorf("ParseLength(%q, %q) = %v, %v; want %v", c.text, c.bare, got, err, c.mm)
+			}
+		})
 	}
 }
 
@@ -87,10 +89,12 @@ func TestParseRefusesWithAReason(t *testing.T) {
 		{"1,200", "mm", ErrComma},
 		{"3 mm 4", "mm", ErrNoUnit},
 	} {
-		got, err := ParseLength(c.text, c.bare)
-		if !errors.Is(err, c.want) {
-			t.Errorf("ParseLength(%q) = %v, %v; want %v", c.text, got, err, c.want)
-		}
+		t.Run(c.text, func(t *testing.T) {
+			got, err := ParseLength(c.text, c.bare)
+			if !errors.Is(err, c.want) {
+				t.Errorf("ParseLength(%q) = %v, %v; want %v", c.text, got, err, c.want)
+			}
+		})
 	}
 	if _, err := ParseNumber("4 mm"); !errors.Is(err, ErrUnit) {
 		t.Errorf("a number with a unit: %v", err)
@@ -106,9 +110,11 @@ func TestInchesAreReducedAndRoundTrip(t *testing.T) {
 		{701.675, 16, "27 5/8"}, {0, 16, "0"}, {12.7, 16, "1/2"}, {406.4, 16, "16"},
 		{-12.7, 16, "-1/2"}, {0.5, 64, "1/64"}, {25.3, 16, "1"}, {19.05, 0, "3/4"},
 	} {
-		if got := Inches(Length(c.mm), c.den); got != c.want {
-			t.Errorf("Inches(%v, %d) = %q, want %q", c.mm, c.den, got, c.want)
-		}
+		t.Run(c.want, func(t *testing.T) {
+			if got := Inches(Length(c.mm), c.den); got != c.want {
+				t.Errorf("Inches(%v, %d) = %q, want %q", c.mm, c.den, got, c.want)
+			}
+		})
 	}
 	if got := FeetInches(701.675); got != `2' 3 5/8"` {
 		t.Errorf("FeetInches = %q", got)

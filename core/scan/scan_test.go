@@ -41,18 +41,20 @@ func TestMarks(t *testing.T) {
 		{"nothing", both(2000, 2040, false), nil},
 		{"no reading", nil, nil},
 	} {
-		got := Marks(c.readings)
-		if len(got) != len(c.want) {
-			t.Errorf("%s: %+v", c.name, got)
-			continue
-		}
-		for i, w := range c.want {
-			g := got[i]
-			if math.Abs(float64(g.X-w.X)) > 2 || math.Abs(float64(g.Width-w.Width)) > 3 || g.Kind != w.Kind || g.Both != w.Both ||
-				g.Doubt != w.Doubt || (g.Why == "") != (w.Kind == Stud) {
-				t.Errorf("%s: %+v, want %+v", c.name, g, w)
+		t.Run(c.name, func(t *testing.T) {
+			got := Marks(c.readings)
+			if len(got) != len(c.want) {
+				t.Errorf("%s: %+v", c.name, got)
+				return
 			}
-		}
+			for i, w := range c.want {
+				g := got[i]
+				if math.Abs(float64(g.X-w.X)) > 2 || math.Abs(float64(g.Width-w.Width)) > 3 || g.Kind != w.Kind || g.Both != w.Both ||
+					g.Doubt != w.Doubt || (g.Why == "") != (w.Kind == Stud) {
+					t.Errorf("%s: %+v, want %+v", c.name, g, w)
+				}
+			}
+		})
 	}
 }
 

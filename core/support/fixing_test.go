@@ -102,18 +102,20 @@ func TestAnchorsThatDoNotCount(t *testing.T) {
 			hold.Fixing{Type: "toggle", Length: 60, Rating: rated}, 2, ""},
 		{"a screw in brick", wall.Masonry, brick, hold.Fixing{Type: "wood-10", Length: 60}, 0, "anchor made for masonry"},
 	} {
-		f, _ := anchored(c.kind, c.lining, c.fix)
-		if f.hold != c.hold || !strings.Contains(f.holes[0].Why(), c.why) {
-			t.Errorf("%s: %d hold, %q", c.name, f.hold, f.holes[0].Why())
-		}
-		gate := linkOf(t, f, hold.RoleBehind).Use(nil, hold.Action{R: 50, M: 5000})
-		if (gate.Used > 1) != (c.hold == 0) {
-			t.Errorf("%s: the gate says %+v", c.name, gate)
-		}
-		g := f.Geometry(hold.Action{R: 50, M: 5000})
-		if h := g.Holes[0]; h.Counts != (c.hold > 0) || h.Counts && (h.Pull <= 0 || h.Takes <= 0) {
-			t.Errorf("%s: drawn %+v", c.name, h)
-		}
+		t.Run(c.name, func(t *testing.T) {
+			f, _ := anchored(c.kind, c.lining, c.fix)
+			if f.hold != c.hold || !strings.Contains(f.holes[0].Why(), c.why) {
+				t.Errorf("%s: %d hold, %q", c.name, f.hold, f.holes[0].Why())
+			}
+			gate := linkOf(t, f, hold.RoleBehind).Use(nil, hold.Action{R: 50, M: 5000})
+			if (gate.Used > 1) != (c.hold == 0) {
+				t.Errorf("%s: the gate says %+v", c.name, gate)
+			}
+			g := f.Geometry(hold.Action{R: 50, M: 5000})
+			if h := g.Holes[0]; h.Counts != (c.hold > 0) || h.Counts && (h.Pull <= 0 || h.Takes <= 0) {
+				t.Errorf("%s: drawn %+v", c.name, h)
+			}
+		})
 	}
 }
 

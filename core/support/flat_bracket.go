@@ -218,7 +218,7 @@ func (f *flat) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	limit := hold.DroopLimit(f.set.Depth)
 	if sh.On() {
 		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
-		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule",
+		sh.Add("allowed", "beyond it things start to creep and roll", fmt.Sprintf("depth / %g", hold.Droops), limit, working.Length, "Rule",
 			working.In("depth", f.set.Depth, working.Length))
 		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length),
 			working.In("allowed", limit, working.Length))

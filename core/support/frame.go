@@ -1,6 +1,7 @@
 package support
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/field"
@@ -236,7 +237,8 @@ func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {
-			sh.Add("used", "push of the foot down a notch 12 mm deep", "N sin φ / (b × 12 × Fc⊥)", v/takes, working.Ratio, "Rule",
+			sh.Add("used", fmt.Sprintf("push of the foot down a notch %g mm deep", notch), fmt.Sprintf("N sin φ / (b × %g × Fc⊥)", notch), v/takes,
+				working.Ratio, "Rule",
 				working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
 		}
 		return hold.Use{Used: v / takes, How: "slips down its notch"}

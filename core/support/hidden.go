@@ -1,6 +1,7 @@
 package support
 
 import (
+	"fmt"
 	"math"
 
 	"aguante/core/field"
@@ -177,7 +178,7 @@ func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
 		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry",
 			working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length),
 			working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
-		sh.Add("used", "part of a hundredth of the depth", "(δblade + δplay) / (depth / 100)", u, working.Ratio, "Rule",
+		sh.Add("used", "part of a hundredth of the depth", fmt.Sprintf("(δblade + δplay) / (depth / %g)", hold.Droops), u, working.Ratio, "Rule",
 			working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
 	}
 	return hold.Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}

@@ -101,7 +101,8 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 	p := max(2*h.goods[i]*d.By, leastYank)
 	p *= d.Care
 	if sh.On() {
-		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care", "max(2 × W, 150) × care", p,
+		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care",
+			fmt.Sprintf("max(2 × W, %g) × care", leastYank), p,
 			working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
 	}
 	return p

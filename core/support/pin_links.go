@@ -126,7 +126,7 @@ func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 			"statics",
 			working.In("R", a.R, working.Force), working.In("x", out, working.Length), working.In("EI", h.stiffness(), working.Stiffness),
 			working.In("e", a.Arm(), working.Length))
-		sh.Add("allowed", "beyond it things start to creep and roll", "depth / 100", limit, working.Length, "Rule",
+		sh.Add("allowed", "beyond it things start to creep and roll", fmt.Sprintf("depth / %g", hold.Droops), limit, working.Length, "Rule",
 			working.In("depth", h.set.Depth, working.Length))
 		sh.Add("used", "part of it in use", "(δplay + δpin) / allowed", u, working.Ratio, "", working.In("δplay", loose, working.Length),
 			working.In("δpin", bent, working.Length), working.In("allowed", limit, working.Length))

@@ -221,7 +221,7 @@ func (h *racked) onArm(sh *working.Sheet, l int, d Demand) (r, e float64) {
 	total *= d.Care
 	moment *= d.Care
 	if sh.On() {
-		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its own weight and what is set down; × care", "(1.5 × W / n + own + set down) × care", total, working.Force, "Rule",
+		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its own weight and what is set down; × care", fmt.Sprintf("(%g × W / n + own + set down) × care", uneven), total, working.Force, "Rule",
 			working.In("W", h.equal[l]*d.By, working.Force), working.In("n", n, working.Ratio), working.In("own", own, working.Force),
 			working.In("care", d.Care, working.Ratio))
 		sh.Add("M", "moment at the upright's face, e from it", "Σ R × e", moment, working.Moment, "statics", working.In("e", e, working.Length))
@@ -269,7 +269,7 @@ func (h *racked) droop(sh *working.Sheet, l int, d Demand) hold.Use {
 			"statics; EC5 creep",
 			working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("a", a, working.Length),
 			working.In("EI", ei, working.Stiffness), working.In("growth", h.set.LongTerm, working.Ratio))
-		sh.Add("used", "part of a hundredth of its reach", "tip / (a / 100)", tip/limit, working.Ratio, "Rule",
+		sh.Add("used", "part of a hundredth of its reach", fmt.Sprintf("tip / (a / %g)", hold.Droops), tip/limit, working.Ratio, "Rule",
 			working.In("tip", tip, working.Length), working.In("a", a, working.Length))
 	}
 	return hold.Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}

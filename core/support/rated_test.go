@@ -37,11 +37,13 @@ func TestWhatABracketsRatingIsWorth(t *testing.T) {
 		{"each, working", BracketRating{90, false, hold.WorkingLoad}, 80, 100 / (90 * n)},
 		{"half as much at twice the middle of the arm", BracketRating{90, false, hold.WorkingLoad}, 200, 200 / (90 * n)},
 	} {
-		b := bracedBracket()
-		b.Rating = c.rating
-		if u := useOf(t, hangBraced(b), "bracket", "rating", hold.Action{R: 100, M: 100 * c.e}); !near(u.Used, c.want, 1e-9) {
-			t.Errorf("%s: %v, want %v", c.name, u.Used, c.want)
-		}
+		t.Run(c.name, func(t *testing.T) {
+			b := bracedBracket()
+			b.Rating = c.rating
+			if u := useOf(t, hangBraced(b), "bracket", "rating", hold.Action{R: 100, M: 100 * c.e}); !near(u.Used, c.want, 1e-9) {
+				t.Errorf("%s: %v, want %v", c.name, u.Used, c.want)
+			}
+		})
 	}
 	for means, known := range map[hold.Means]bool{hold.Ultimate: true, hold.WorkingLoad: false, hold.Unstated: false} {
 		b := bracedBracket()

@@ -37,10 +37,12 @@ func TestMeet(t *testing.T) {
 		{"between studs", 584, screw, Misses, "a", false},
 		{"where 16 in was assumed but the bay is 14 1/2", 806.4, screw, Misses, "b", false},
 	} {
-		h := testWall().Meet(c.x, 1200, fastener.Screw{Type: c.of, Length: 60})
-		if h.Meets != c.meets || h.Stud != c.stud || h.Counts != c.counts {
-			t.Errorf("%s: %+v", c.name, h)
-		}
+		t.Run(c.name, func(t *testing.T) {
+			h := testWall().Meet(c.x, 1200, fastener.Screw{Type: c.of, Length: 60})
+			if h.Meets != c.meets || h.Stud != c.stud || h.Counts != c.counts {
+				t.Errorf("%s: %+v", c.name, h)
+			}
+		})
 	}
 	empty := &Wall{}
 	if h := empty.Meet(10, 1200, fastener.Screw{}); h.Meets != Misses || h.Counts || h.Behind() != nil {
@@ -92,10 +94,12 @@ func TestKeepOutsBarWhatRunsBehind(t *testing.T) {
 		{"level with the outlet", 400, 340, Barred, "outlet"},
 		{"a window is before the wall, not behind it", 400, 2000, InStud, ""},
 	} {
-		if h := w.Meet(c.x, c.y, fastener.Screw{Type: screw, Length: 60}); h.Meets != c.meets || !strings.Contains(h.Why, c.bars) ||
-			(c.meets == Barred && h.Counts) {
-			t.Errorf("%s: %+v", c.name, h)
-		}
+		t.Run(c.name, func(t *testing.T) {
+			if h := w.Meet(c.x, c.y, fastener.Screw{Type: screw, Length: 60}); h.Meets != c.meets || !strings.Contains(h.Why, c.bars) ||
+				(c.meets == Barred && h.Counts) {
+				t.Errorf("%s: %+v", c.name, h)
+			}
+		})
 	}
 	if k := w.KeepOuts[2]; !k.Overlaps(600, 800, 1950, 1990) || k.Overlaps(701, 800, 1950, 1990) || k.Meets(400, 2000, 3) {
 		t.Error("the window's edges")
@@ -170,12 +174,14 @@ func TestWhatHoldsInOtherWalls(t *testing.T) {
 		{"a toggle without a lining", WoodStuds, Bare, 500, "toggle", Misses, false, "there is none"},
 		{"a masonry plug in a stud wall", WoodStuds, Gypsum, 500, "masonry-plug-8", Misses, false, "for masonry"},
 	} {
-		w := testWall()
-		w.Kind, w.Lining.Kind = c.kind, c.lining
-		h := w.Meet(c.x, 1000, of(c.what))
-		if h.Meets != c.meets || h.Counts != c.counts || !strings.Contains(h.Why, c.why) || (h.Why == "") != h.Counts {
-			t.Errorf("%s: %+v", c.name, h)
-		}
+		t.Run(c.name, func(t *testing.T) {
+			w := testWall()
+			w.Kind, w.Lining.Kind = c.kind, c.lining
+			h := w.Meet(c.x, 1000, of(c.what))
+			if h.Meets != c.meets || h.Counts != c.counts || !strings.Contains(h.Why, c.why) || (h.Why == "") != h.Counts {
+				t.Errorf("%s: %+v", c.name, h)
+			}
+		})
 	}
 	w := testWall()
 	w.Kind = Masonry

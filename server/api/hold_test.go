@@ -209,27 +209,29 @@ func TestNewThingsAreMadeOverTheWire(t *testing.T) {
 		{`"what":"support","shelf":"nowhere"`, http.StatusBadRequest},
 		{`"what":"cathedral","shelf":"jars"`, http.StatusBadRequest},
 	} {
-		var got contract.MakeReply
-		code := ask(t, s, "POST", "/make", `{`+c.more+`,"design":`+jars(t)+`}`, &got)
-		if code != c.code {
-			t.Errorf("%s: %d, want %d", c.more, code, c.code)
-			continue
-		}
-		if code != http.StatusOK {
-			continue
-		}
-		var p design.Project
-		if err := json.Unmarshal([]byte(jars(t)), &p); err != nil {
-			t.Fatal(err)
-		}
-		at := slices.IndexFunc(p.Shelves, func(o design.Shelf) bool { return o.ID == got.Hung.Shelf.ID })
-		if at < 0 {
-			at = len(p.Shelves)
-			p.Shelves = append(p.Shelves, got.Hung.Shelf)
-		}
-		if bad := p.With(at, *got.Hung).Validate(); len(bad) > 0 {
-			t.Errorf("%s: %v", c.more, bad)
-		}
+		t.Run(c.more, func(t *testing.T) {
+			var got contract.MakeReply
+			code := ask(t, s, "POST", "/make", `{`+c.more+`,"design":`+jars(t)+`}`, &got)
+			if code != c.code {
+				t.Errorf("%s: %d, want %d", c.more, code, c.code)
+				return
+			}
+			if code != http.StatusOK {
+				return
+			}
+			var p design.Project
+			if err := json.Unmarshal([]byte(jars(t)), &p); err != nil {
+				t.Fatal(err)
+			}
+			at := slices.IndexFunc(p.Shelves, func(o design.Shelf) bool { return o.ID == got.Hung.Shelf.ID })
+			if at < 0 {
+				at = len(p.Shelves)
+				p.Shelves = append(p.Shelves, got.Hung.Shelf)
+			}
+			if bad := p.With(at, *got.Hung).Validate(); len(bad) > 0 {
+				t.Errorf("%s: %v", c.more, bad)
+			}
+		})
 	}
 	if code := ask(t, s, "POST", "/make", `{"what":"shelf"}`, nil); code != http.StatusBadRequest {
 		t.Errorf("without a design: %d", code)
