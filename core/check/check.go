@@ -215,20 +215,24 @@ func (r *run) suddenLoad(c int) float64 {
 func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
 	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
 	f.Wood = r.board.Key()
-	worst := -1
+	worst, best := -1, float64(most)
 	var worstUse hold.Use
 	for i := range asked {
 		if p.levelOnly && !asked[i].state.level {
 			continue
 		}
-		if u := p.ask(&asked[i], hold.Everyday); worst < 0 || u.Used > worstUse.Used {
+		u := p.ask(&asked[i], hold.Everyday)
+		if worst < 0 || u.Used > worstUse.Used {
 			worst, worstUse = i, u
+		}
+		if u.Used > 1 { // it may ease again under more
+			best = p.reaches(asked[i].state, hold.Everyday, min(best, r.multiple()))
 		}
 	}
 	f.state = asked[worst].state
 	f.settle(worstUse)
 	f.When = f.state.when
-	best := p.reaches(f.state, hold.Everyday, most)
+	best = p.reaches(f.state, hold.Everyday, best)
 	for i := range asked {
 		if i != worst && (asked[i].state.level || !p.levelOnly) {
 			best = p.reaches(asked[i].state, hold.Everyday, best)

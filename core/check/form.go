@@ -101,6 +101,9 @@ func (g *stand) reaches(l *support.FormLink, c hold.Case) float64 {
 	if lo > 0 {
 		return 0
 	}
+	if hi := over(1); hi > 0 { // it may ease again under more
+		return crossing(over, lo, hi, 1)
+	}
 	hi := over(most)
 	if hi <= 0 {
 		return most

@@ -222,3 +222,33 @@ func figures(r *check.Report) string {
 	}
 	return b.String()
 }
+
+// Nothing that is over its limit as asked is called holding, and its limit is under what is
+// asked, though it may ease again under more.
+func TestWhatFailsAsAskedDoesNotHold(t *testing.T) {
+	n := 0
+	for line := range goldenLines(t) {
+		var p design.Project
+		if err := json.Unmarshal(line, &p); err != nil {
+			t.Fatal(err)
+		}
+		rep, err := check.Run(&p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, s := range rep.Shelves {
+			for _, l := range s.Links {
+				if l.Kind == hold.Stiffness || l.Used <= 1+1e-6 || s.Evenly {
+					continue
+				}
+				n++
+				if s.Verdict != check.Gives || l.Limit.Kg > s.Asked || s.HoldsUpTo.Kg > s.Asked {
+					t.Errorf("%s: %s is used %.3f as asked, its limit is %.1f kg of %.1f, the verdict %s", p.Name, l.ID, l.Used, l.Limit.Kg, s.Asked, s.Verdict)
+				}
+			}
+		}
+	}
+	if n < 100 {
+		t.Errorf("only %d links over their limits were looked at", n)
+	}
+}
