@@ -97,10 +97,13 @@ func (it Item) Low() Item {
 
 // Z returns how far from the wall the item's centre stands on a shelf of the
 // given depth, mm: against the back, the middle or the front edge where the
-// item's own depth is known, else at a third, a half or two thirds.
+// item's own depth is known, else at a third, a half or two thirds. What is deeper than
+// the shelf stands with its back at the wall, wherever it is put.
 func (it Item) Z(depth float64) float64 {
 	d := float64(it.Depth)
 	switch {
+	case d > depth:
+		return d / 2
 	case it.Place == Middle:
 		return depth / 2
 	case it.Place == Back && d > 0:

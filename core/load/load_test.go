@@ -5,6 +5,7 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/problem"
+	"aguante/core/quantity"
 )
 
 func TestMassAndPlace(t *testing.T) {
@@ -55,5 +56,22 @@ func TestItemProblems(t *testing.T) {
 		if all := l.All(); len(all) != 1 || all[0].Path != c.wants {
 			t.Errorf("%s: %v, want one at %s", name, all, c.wants)
 		}
+	}
+}
+
+// What is deeper than its shelf does not move towards the wall when it is put in front.
+func TestGoodsDeeperThanTheirShelfStandOut(t *testing.T) {
+	for _, place := range []Place{Back, Middle, Front} {
+		if z := (Item{Place: place, Depth: 400}).Z(200); z != 200 {
+			t.Errorf("400 mm deep goods at the %s of 200 mm stand with their middle at %g", place, z)
+		}
+	}
+	last := 0.0
+	for d := 1.0; d < 600; d++ {
+		z := (Item{Place: Back, Depth: quantity.Length(d)}).Z(200)
+		if z < last {
+			t.Fatalf("goods %g mm deep at the back stand at %g, less deep ones at %g", d, z, last)
+		}
+		last = z
 	}
 }
