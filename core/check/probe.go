@@ -64,9 +64,10 @@ func (r *run) probes() []probe {
 		}
 		su := r.shelf.Supports[r.which[i]].ID
 		if h.Pad() > 0 {
+			how := "is crushed on the " + r.noun(i)
 			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board",
 				Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
-				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c) }})
+				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c, how) }})
 		}
 		for _, l := range h.Links() {
 			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
@@ -247,7 +248,7 @@ func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	return hold.Use{Used: used, How: "splits along its length" + sd.where()}
 }
 
-func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case) hold.Use {
+func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case, how string) hold.Use {
 	a := r.action(sh, v, i, c, hold.Strength)
 	fc := r.rests().Bearing(sh, r.basis(c))
 	pad := r.hung[i].Pad()
@@ -258,7 +259,7 @@ func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case) hold.Use {
 		sh.Add("used", "part of the allowable pressure", "q / Fc⊥", q/fc, working.Ratio, "", working.In("q", q, working.Stress),
 			working.In("Fc⊥", fc, working.Stress))
 	}
-	return hold.Use{Used: q / fc, How: "is crushed on the " + r.noun(i)}
+	return hold.Use{Used: q / fc, How: how}
 }
 
 // rests is the stuff that lies on the brackets.

@@ -30,6 +30,7 @@ type run struct {
 	plank   *plank
 	hung    []support.Hung
 	which   []int         // index of each in shelf.Supports, -1 for a seat on a block
+	names   []string      // what each is called
 	lath    *support.Rail // the piece that they hang on, if there is one, seen from the underside
 	rail    *railing      // and how it carries them
 	at      []float64     // from the board's left end
@@ -164,6 +165,7 @@ func (r *run) hangSupports(p *design.Project) {
 			h = s.Supports[st.which].Way().Hang(set)
 		}
 		r.which = append(r.which, st.which)
+		r.names = append(r.names, fmt.Sprintf("%s %d", r.noun(k), k+1))
 		r.hung = append(r.hung, h)
 		r.at = append(r.at, min(max(st.x-left, 0), length))
 		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
@@ -283,4 +285,4 @@ func (r *run) noun(i int) string {
 	return r.shelf.Supports[r.which[i]].Way().Noun()
 }
 
-func (r *run) supportName(i int) string { return fmt.Sprintf("%s %d", r.noun(i), i+1) }
+func (r *run) supportName(i int) string { return r.names[i] }

@@ -44,21 +44,28 @@ func (s Steel) Yield() float64 {
 	return unmarkedFy
 }
 
-// Bending is the stress that a bar of it takes in bending, MPa, and how that is said.
-func (s Steel) Bending(c Case) (float64, string) {
+// Bending is the stress that a bar of it takes in bending, MPa.
+func (s Steel) Bending(c Case) float64 {
 	if c == Break {
-		return steelBreaks * s.Yield(), fmt.Sprintf("%g × Fy", steelBreaks)
+		return steelBreaks * s.Yield()
 	}
-	return s.Yield() / steelSafety, fmt.Sprintf("Fy / %g", steelSafety)
+	return s.Yield() / steelSafety
+}
+
+// BendingSaid is how that comes about.
+func BendingSaid(c Case) string {
+	if c == Break {
+		return fmt.Sprintf("%g × Fy", steelBreaks)
+	}
+	return fmt.Sprintf("Fy / %g", steelSafety)
 }
 
 // Bar writes the moment m against what a bar of modulus z takes, and returns how
 // far it is used.
 func (s Steel) Bar(sh *working.Sheet, m, z float64, c Case) float64 {
-	f, by := s.Bending(c)
-	limit := f * z
+	limit := s.Bending(c) * z
 	if sh.On() {
-		sh.Add("Mbar", "moment that the bar takes", by+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy",
+		sh.Add("Mbar", "moment that the bar takes", BendingSaid(c)+" × Z", limit, working.Moment, "AISC 360 F11; Rule for Fy",
 			working.In("Fy", s.Yield(), working.Stress), working.In("Z", z, working.Modulus))
 		sh.Add("used", "part of it in use", "M / Mbar", m/limit, working.Ratio, "", working.In("M", m, working.Moment),
 			working.In("Mbar", limit, working.Moment))

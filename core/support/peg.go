@@ -62,7 +62,7 @@ func (h *hookRail) modulus() float64 {
 func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) hold.Use {
 	p := h.load(sh, i, d)
 	m, s := p*float64(h.Peg.Reach), h.modulus()
-	f, _ := hold.Unmarked.Bending(d.Case)
+	f := hold.Unmarked.Bending(d.Case)
 	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
 	if h.Peg.Kind == WoodPeg {
 		f, formula = h.Peg.Made.Board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"

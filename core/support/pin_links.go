@@ -49,10 +49,9 @@ func (h *pinned) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	m, s, on := h.moment(sh, a), h.modulus(), h.set.Bases[a.Case]
 	var f float64
 	if h.Kind == RodPin {
-		var name string
-		f, name = h.Steel.Bending(a.Case)
+		f = h.Steel.Bending(a.Case)
 		if sh.On() {
-			sh.Add("Fs", "bending stress that the steel takes", name, f, working.Stress, "AISC 360 F11; Rule for Fy",
+			sh.Add("Fs", "bending stress that the steel takes", hold.BendingSaid(a.Case), f, working.Stress, "AISC 360 F11; Rule for Fy",
 				working.In("Fy", h.Steel.Yield(), working.Stress))
 		}
 	} else {
