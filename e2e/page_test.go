@@ -226,7 +226,7 @@ func (p *page) says(at, want string) {
 // settled waits until the design is saved and the answer is the newest.
 func (p *page) settled() {
 	p.t.Helper()
-	p.until("everything saved", `document.querySelector("[data-testid=sync]")?.dataset.state === "saved"`)
+	p.until("everything saved", `document.body.getAttribute("aria-busy") !== "true" && document.querySelector("[data-testid=sync]")?.dataset.state === "saved"`)
 }
 
 // centre scrolls an element into view and returns its middle, once it rests

@@ -78,9 +78,22 @@ async function call<T>(method: string, path: string, body?: unknown, headers?: R
   return value as T;
 }
 
+let asking = 0;
+
+/** An answer that changes the design or says what it comes to: the page is busy until it is there. */
+async function busy<T>(answer: Promise<T>): Promise<T> {
+  const say = (by: number) => document.body.setAttribute("aria-busy", String((asking += by) > 0));
+  say(1);
+  try {
+    return await answer;
+  } finally {
+    say(-1);
+  }
+}
+
 export const api = {
   catalogue: () => call<Catalogue>("GET", "/catalogue"),
-  check: (design: Project, seq: number) => call<CheckReply>("POST", "/check", { seq, design }),
+  check: (design: Project, seq: number) => busy(call<CheckReply>("POST", "/check", { seq, design })),
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
@@ -96,8 +109,8 @@ export const api = {
   partsTable: (text: string) => call<PartsTable>("POST", "/own/parts/table", { text, parts: [], bad: [] }),
   forgetBoard: (key: string) => call<undefined>("DELETE", `/own/boards/${key}`),
   ladder: (q: LadderRequest) => call<Ladder>("POST", "/ladder", q),
-  dress: (q: DressRequest) => call<Hung>("POST", "/dress", q),
-  make: (q: MakeRequest) => call<MakeReply>("POST", "/make", q),
+  dress: (q: DressRequest) => busy(call<Hung>("POST", "/dress", q)),
+  make: (q: MakeRequest) => busy(call<MakeReply>("POST", "/make", q)),
   improve: (q: ShelfRequest) => call<Improvements>("POST", "/improve", q),
   compare: (q: ShelfRequest) => call<CompareReply>("POST", "/compare", q),
   breaking: (q: ShelfRequest) => call<BreakReply>("POST", "/break", q),
