@@ -9,6 +9,7 @@ import (
 	"flag"
 	"fmt"
 	"os"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -250,5 +251,32 @@ func TestWhatFailsAsAskedDoesNotHold(t *testing.T) {
 	}
 	if n < 100 {
 		t.Errorf("only %d links over their limits were looked at", n)
+	}
+}
+
+// Where what gives first has no mean strength, nothing is said of where the whole breaks.
+func TestABreakIsNotKnownWhereTheFirstToGiveHasNone(t *testing.T) {
+	n := 0
+	for line := range goldenLines(t) {
+		var p design.Project
+		if err := json.Unmarshal(line, &p); err != nil {
+			t.Fatal(err)
+		}
+		rep, err := check.Run(&p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, s := range rep.Shelves {
+			i := slices.IndexFunc(s.Links, func(l check.Link) bool { return l.ID == s.First })
+			if i < 0 || s.Links[i].NoMean == "" || s.HoldsUpTo.Above {
+				continue
+			}
+			if n++; s.Breaks != nil {
+				t.Errorf("%s: %s gives first and has no mean (%s), yet it breaks at %.1f kg", p.Name, s.First, s.Links[i].NoMean, s.Breaks.Kg)
+			}
+		}
+	}
+	if n < 20 {
+		t.Errorf("only %d such shelves", n)
 	}
 }

@@ -95,7 +95,7 @@ func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
 			breaks, s.BreakLink = *f.Break, f.ID
 		}
 	}
-	if known && stands {
+	if known = known && (first == nil || first.NoMean == "" || s.HoldsUpTo.Above); known && stands {
 		s.Breaks = &breaks
 	} else {
 		s.BreakLink = ""

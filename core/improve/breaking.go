@@ -25,7 +25,9 @@ type Going struct {
 	Next  float64  `json:"next_kg"` // where the next thing would go
 	Down  bool     `json:"down"`
 	Holds bool     `json:"holds"`
-	To    string   `json:"to"` // where its load goes
+	// Unknown says that nothing is known of what gives next.
+	Unknown bool   `json:"unknown"`
+	To      string `json:"to"` // where its load goes
 }
 
 // Break loads a shelf until it breaks: by mean strengths, each support that goes is
@@ -60,8 +62,13 @@ func Break(p *design.Project, id string) ([]Going, error) {
 			l.Where = called[l.Support]
 		}
 		if a.Breaks == nil {
-			if len(out) > 0 { // what is left cannot stand by itself
-				out[len(out)-1].Down, out[len(out)-1].To = true, "nothing is left that could hold it"
+			if len(out) > 0 {
+				end := &out[len(out)-1]
+				if l := linkOf(a, a.First); l.NoMean != "" && !l.Fails {
+					end.Unknown, end.To = true, "at what more it would then give is not known: "+l.NoMean
+				} else { // what is left cannot stand by itself
+					end.Down, end.To = true, "nothing is left that could hold it"
+				}
 			}
 			return out, nil
 		}

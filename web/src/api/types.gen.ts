@@ -978,6 +978,7 @@ gone: string[]
 next_kg: number
 down: boolean
 holds: boolean
+unknown: boolean
 to: string
 }
 export interface StiffnessRequest {

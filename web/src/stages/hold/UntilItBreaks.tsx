@@ -107,7 +107,7 @@ function Step({ step: s, done, before }: { step: Going; done: boolean; before: G
     <li className={`border-t border-hair py-1 first:border-t-0 ${done ? "text-red" : ""}`}>
       <span className="fig">{atOnce ? "at once" : `about ${holds(s.kg, u)}`}</span>: {name} ({s.how}).{" "}
       <span className="text-soft">
-        {s.down
+        {s.down || s.unknown
           ? s.to === "all of it comes down"
             ? "All of it comes down."
             : `${s.to.replace(/^./, (c) => c.toUpperCase())}.`
