@@ -244,6 +244,12 @@ func TestScanTheWall(t *testing.T) {
 	p.click("aside button|these 10 studs")
 	p.click("aside button|=put it away")
 	p.says("[data-testid=verdict]", "Holds")
+	// It is no real scanner: they count as assumed until a person has found each.
+	p.says("[data-testid=assumed]", "count on a stud that nobody has found yet")
+	p.click("aside li button|stud 1")
+	p.see("p|knows nothing of your wall")
+	p.click("aside button|it is there")
+	p.gone("aside p|knows nothing of your wall")
 
 	p.settled()
 	studs := a.wall().Studs

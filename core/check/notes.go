@@ -119,7 +119,11 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 			}
 		}
 		at := quantity.Decimal(float64(st.X), 0)
-		if counts && st.Assumed() {
+		if counts && st.Found == wall.ByStandIn {
+			caution(st.ID, "the stud at %s mm is where the simulated scanner says, which knows nothing of your wall: find it, screws depend on it",
+				at)
+		}
+		if counts && st.Found == wall.ByGuess {
 			caution(st.ID, "the stud at %s mm is assumed: nobody has found it yet, and screws depend on it", at)
 		}
 		if counts && chance > 0 {

@@ -103,8 +103,9 @@ func (Found) Choices() []field.Choice {
 	return field.Choose("tape", "measured", "scanner", "scanned", "stand-in", "by the simulated scanner", "guess", "only assumed")
 }
 
-// Assumed tells that nobody has found the stud yet.
-func (s *Stud) Assumed() bool { return s.Found == ByGuess }
+// Assumed tells that nobody has found the stud yet: a simulated scanner knows nothing of
+// a real wall.
+func (s *Stud) Assumed() bool { return s.Found == ByGuess || s.Found == ByStandIn }
 
 // Validate names every problem of a stud by itself.
 func (s *Stud) Validate(p *problem.List) {

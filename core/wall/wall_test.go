@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"aguante/core/fastener"
+	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -188,5 +189,17 @@ func TestWhatHoldsInOtherWalls(t *testing.T) {
 	w.KeepOuts = []KeepOut{{ID: "k", Kind: Pipe, X: 390, Y: 0, Width: 30, Height: 2400}}
 	if h := w.Meet(400, 1000, of("sleeve-8")); h.Meets != Barred || h.Counts {
 		t.Errorf("an anchor into a pipe: %+v", h)
+	}
+}
+
+func TestOnlyAPersonFindsAStud(t *testing.T) {
+	for _, found := range field.Keys[Found]() {
+		want := found == ByGuess || found == ByStandIn
+		if got := (&Stud{Found: found}).Assumed(); got != want {
+			t.Errorf("a stud found by %q is assumed: %v", found, got)
+		}
+	}
+	if (&Stud{}).Assumed() {
+		t.Error("a stud of which nobody says who found it is assumed: it is the tape")
 	}
 }

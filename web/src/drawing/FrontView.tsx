@@ -11,7 +11,7 @@ import { contentsTop, extent } from "./Supports";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
 import { WallFill } from "./WallFill";
 import { fit, type Box, type View } from "./view";
-import { itemOf, nearestStud, railOf, shelfOf, studsOf, supportOf, type Selection } from "../model/find";
+import { assumed, itemOf, nearestStud, railOf, shelfOf, studsOf, supportOf, type Selection } from "../model/find";
 import { moveEnd, moveItem, moveKeepOut, moveRail, moveShelf, moveStud, moveSupport } from "../model/move";
 
 type DragKind = Selection["kind"] | "left" | "right" | "pan";
@@ -179,11 +179,11 @@ export function FrontView({ width, height }: { width: number; height: number }) 
                 y={top}
                 width={w}
                 height={floor - top}
-                fill={s.found === "guess" ? "none" : "url(#stud)"}
-                strokeDasharray={s.found === "guess" ? "4 4" : undefined}
-                stroke={on ? "var(--chalk)" : s.found === "guess" ? "var(--ochre)" : "none"}
+                fill={assumed(s) ? "none" : "url(#stud)"}
+                strokeDasharray={assumed(s) ? "4 4" : undefined}
+                stroke={on ? "var(--chalk)" : assumed(s) ? "var(--ochre)" : "none"}
                 strokeWidth={on ? 2 : 1.2}
-                opacity={on || s.found === "guess" || stage === "Wall" ? 1 : 0.65}
+                opacity={on || assumed(s) || stage === "Wall" ? 1 : 0.65}
               />
               <line
                 x1={x}

@@ -82,6 +82,9 @@ export const mapFixtures = (
 /** Whether the wall is built of studs. */
 export const framed = (p: Project): boolean => p.wall.kind.endsWith("-studs");
 
+/** Whether nobody has found a stud yet: the simulated scanner knows nothing of a real wall. */
+export const assumed = (s: Stud): boolean => s.found === "guess" || s.found === "stand-in";
+
 /** The studs that a wall has; those marked before it was said to be of masonry are kept out of sight. */
 export const studsOf = (p: Project): Stud[] => (framed(p) ? p.wall.studs : []);
 

@@ -1,6 +1,6 @@
 import type { KeepOut, Project, Stud, StudMark, Usual } from "../api/types.gen";
 import { newId, type Edit } from "./edit";
-import { clamp } from "./find";
+import { assumed, clamp } from "./find";
 
 /** A usual stud of its own at a place. */
 export const newStud = (usual: Usual, x: number): Stud => ({ ...usual.stud, id: newId(), x_mm: x });
@@ -50,6 +50,7 @@ export const takeMarks =
     for (const m of marks) {
       const near = studs.findIndex((s) => Math.abs(s.x_mm - m.x_mm) < (s.found === "guess" ? 120 : 30));
       const was = studs[near] ?? newStud(usual, m.x_mm);
+      if (by === "stand-in" && studs[near] && !assumed(was)) continue; // what was measured stays
       const stud: Stud = { ...was, x_mm: m.x_mm, doubt_mm: m.doubt_mm, found: by };
       if (near < 0) studs.push(stud);
       else studs[near] = stud;

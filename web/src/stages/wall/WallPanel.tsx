@@ -8,7 +8,7 @@ import { Measure } from "../../ui/Measure";
 import { ScannerPanel } from "./ScannerPanel";
 import { remove } from "../../model/copy";
 import { setKeepOut, setStud, type Edit } from "../../model/edit";
-import { framed } from "../../model/find";
+import { assumed, framed } from "../../model/find";
 import { addStud, assumeStuds, newKeepOut, newStud } from "../../model/wall";
 
 const setWall =
@@ -98,7 +98,7 @@ export function WallPanel() {
                 onClick={() => select({ kind: "stud", id: s.id })}
               >
                 stud {i + 1}
-                {s.found === "guess" && <span className="text-ochre"> assumed</span>}
+                {assumed(s) && <span className="text-ochre"> {s.found === "guess" ? "assumed" : "simulated"}</span>}
               </ListRow>
             ))}
           </ul>
@@ -211,9 +211,11 @@ function StudFields({ stud, number }: { stud: Stud; number: number }) {
         </button>
       }
     >
-      {stud.found === "guess" && (
+      {assumed(stud) && (
         <p className="text-ochre">
-          Assumed: nobody has found it yet.{" "}
+          {stud.found === "guess"
+            ? "Assumed: nobody has found it yet."
+            : "From the simulated scanner, which knows nothing of your wall: find it."}{" "}
           <button type="button" className="act" onClick={() => edit(set({ found: "tape", doubt_mm: 2 }))}>
             it is there
           </button>
