@@ -244,7 +244,8 @@ func TestWhatFailsAsAskedDoesNotHold(t *testing.T) {
 				}
 				n++
 				if s.Verdict != check.Gives || l.Limit.Kg > s.Asked || s.HoldsUpTo.Kg > s.Asked {
-					t.Errorf("%s: %s is used %.3f as asked, its limit is %.1f kg of %.1f, the verdict %s", p.Name, l.ID, l.Used, l.Limit.Kg, s.Asked, s.Verdict)
+					t.Errorf("%s: %s is used %.3f as asked, its limit is %.1f kg of %.1f, the verdict %s", p.Name, l.ID, l.Used, l.Limit.Kg, s.Asked,
+						s.Verdict)
 				}
 			}
 		}

@@ -158,7 +158,7 @@ type view struct {
 // one question each.
 type room struct {
 	factors, sunk []float64
-	curve         beam.Curve
+	curves        [2]beam.Curve // as the board stands now, and at the end
 }
 
 // look sees a state under λ times the contents. Past the multiplier at which
@@ -191,7 +191,10 @@ func (v *view) action(i int) (force, moment float64) {
 
 // grown returns the board's curve with the part under its own weight and the
 // part under the contents each multiplied.
-func (v *view) grown(self, contents float64) beam.Curve {
+func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(0, self, contents) }
+
+// draw draws the curve in the k-th place of its room, where it has one.
+func (v *view) draw(k int, self, contents float64) *beam.Curve {
 	in := v.room
 	if in == nil {
 		in = &room{factors: make([]float64, v.r.columns), sunk: make([]float64, len(v.r.at))}
@@ -209,15 +212,14 @@ func (v *view) grown(self, contents float64) beam.Curve {
 			in.sunk[i] = v.along.ua[i]*self + v.along.ub[i]*v.lambda*contents
 		}
 	}
-	v.r.rig.CurveInto(&in.curve, in.factors, in.sunk)
-	return in.curve
+	v.r.rig.CurveInto(&in.curves[k], in.factors, in.sunk)
+	return &in.curves[k]
 }
 
 // shape is the curve as the board stands now, worked out once.
 func (v *view) shape() *beam.Curve {
 	if v.curve == nil {
-		c := v.grown(1, 1)
-		v.curve = &c
+		v.curve = v.draw(0, 1, 1)
 	}
 	return v.curve
 }
@@ -225,8 +227,7 @@ func (v *view) shape() *beam.Curve {
 // end is the curve at the end of the contents' stay, worked out once.
 func (v *view) end() *beam.Curve {
 	if v.later == nil {
-		c := v.grown(v.r.long[0], v.r.long[1])
-		v.later = &c
+		v.later = v.draw(1, v.r.long[0], v.r.long[1])
 	}
 	return v.later
 }

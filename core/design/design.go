@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"sync"
 
 	"aguante/core/field"
 	"aguante/core/load"
@@ -414,10 +415,12 @@ func (b *Board) Validate(l *problem.List) {
 	}
 }
 
+var supportKinds = sync.OnceValue(func() []string { return problem.Words(field.Keys[support.Kind]()) })
+
 // Validate names every problem of a support by itself.
 func (s *Support) Validate(l *problem.List) {
 	l.ID(s.ID)
-	l.OneOf("kind", string(s.Kind), problem.Words(field.Keys[support.Kind]()))
+	l.OneOf("kind", string(s.Kind), supportKinds())
 	way := s.Way()
 	if way == nil {
 		l.Add(s.Kind.Name(), "the parts of a %s are missing", s.Kind)

@@ -246,7 +246,7 @@ func (g *tagged) list(l *problem.List, f reflect.Value) bool {
 	for i := range n {
 		switch e := f.Index(i); e.Kind() {
 		case reflect.Struct:
-			inner(l.In(g.name+"["+strconv.Itoa(i)+"]"), e)
+			inner(l.Each(g.name, i), e)
 		case reflect.Float64:
 			each := *g
 			each.name = g.name + "[" + strconv.Itoa(i) + "]"

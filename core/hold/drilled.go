@@ -19,6 +19,7 @@ type Drilled struct {
 	Screw   fastener.Screw
 	Through Through
 	split   string // why the piece splits there, or ""
+	unknown string // what is not known of it, or ""
 	wall    *wall.Wall
 	Hit     wall.Hit
 	Grip    fastener.Grip
@@ -33,7 +34,7 @@ type takes struct {
 
 // Drill puts a fixing through a piece into the wall at x, y.
 func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drilled {
-	d := Drilled{ID: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall}
+	d := Drilled{ID: id, X: x, Y: y, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall, unknown: fix.unknown(s.Wall)}
 	if through.wood != nil {
 		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
@@ -82,7 +83,7 @@ func (d *Drilled) anchorGrip() fastener.Grip {
 // Counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
 func (d *Drilled) Counts() bool {
-	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.fix.unknown(d.wall) == "" && d.split == "" && !d.sunk()
+	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" && !d.sunk()
 }
 
 // sunk tells that the head has no wood left under it.
@@ -91,7 +92,7 @@ func (d *Drilled) sunk() bool { return d.Through.wood != nil && d.Through.Length
 // Why says why a fastener does not count, or what is amiss with one that does;
 // "" where nothing is.
 func (d *Drilled) Why() string {
-	unknown := d.fix.unknown(d.wall)
+	unknown := d.unknown
 	switch {
 	case !d.Hit.Counts:
 		return d.Hit.Why + ": not counted"

@@ -2,6 +2,7 @@ package hold
 
 import (
 	"math"
+	"sync"
 
 	"aguante/core/field"
 	"aguante/core/working"
@@ -62,7 +63,9 @@ func (Role) Choices() []field.Choice {
 }
 
 // Roles lists them, from the contents to the wall.
-func Roles() []Role { return field.Keys[Role]() }
+func Roles() []Role { return roles() }
+
+var roles = sync.OnceValue(field.Keys[Role])
 
 // Link is one thing that can give. Part names the fastener or part within the
 // support; Part and Mode end its id. Goes and Of say what it is that gives. Use answers for an action, writing its sum

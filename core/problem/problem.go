@@ -5,8 +5,8 @@ package problem
 import (
 	"fmt"
 	"math"
-	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 
 	"aguante/core/quantity"
@@ -20,30 +20,48 @@ type Problem struct {
 
 // List collects problems below one place of a document.
 type List struct {
-	at    string
+	up    *List
+	step  string
+	index int // of one of a list that the step names, -1 of no list
 	found *[]Problem
-	ids   map[string]string
+	ids   map[string]*List
 }
 
 // New starts an empty list at the document's root.
-func New() *List { return &List{found: new([]Problem), ids: map[string]string{}} }
+func New() *List { return &List{index: -1, found: new([]Problem), ids: map[string]*List{}} }
 
 // All returns what was found.
 func (l *List) All() []Problem { return *l.found }
 
 // In returns the same list one step further into the document.
-func (l *List) In(step string) *List {
-	return &List{at: l.path(step), found: l.found, ids: l.ids}
+func (l *List) In(step string) *List { return l.Each(step, -1) }
+
+// Each returns the same list at the i-th of a list in the document.
+func (l *List) Each(step string, i int) *List {
+	return &List{up: l, step: step, index: i, found: l.found, ids: l.ids}
+}
+
+// at is where in the document it is, written only where something is said of it.
+func (l *List) at() string {
+	if l.up == nil {
+		return ""
+	}
+	step := l.step
+	if l.index >= 0 {
+		step += "[" + strconv.Itoa(l.index) + "]"
+	}
+	return l.up.path(step)
 }
 
 func (l *List) path(step string) string {
-	switch {
-	case l.at == "":
+	switch at := l.at(); {
+	case at == "":
 		return step
 	case step == "":
-		return l.at
+		return at
+	default:
+		return at + "." + step
 	}
-	return l.at + "." + step
 }
 
 // Add notes a problem.
@@ -91,19 +109,27 @@ func (l *List) OneOf(step, v string, known []string) {
 	}
 }
 
-var idForm = regexp.MustCompile(`^[A-Za-z0-9_-]{1,40}$`)
+// isID tells whether it is 1 to 40 letters, digits, - or _.
+func isID(id string) bool {
+	for _, c := range []byte(id) {
+		if (c < 'a' || c > 'z') && (c < 'A' || c > 'Z') && (c < '0' || c > '9') && c != '-' && c != '_' {
+			return false
+		}
+	}
+	return len(id) >= 1 && len(id) <= 40
+}
 
 // ID notes an id that is missing, malformed, or taken by another thing.
 func (l *List) ID(id string) {
-	if !idForm.MatchString(id) {
+	if !isID(id) {
 		l.Add("id", "id %q: give 1 to 40 letters, digits, - or _", id)
 		return
 	}
 	if first, taken := l.ids[id]; taken {
-		l.Add("id", "id %q is used already at %s", id, first)
+		l.Add("id", "id %q is used already at %s", id, first.at())
 		return
 	}
-	l.ids[id] = l.at
+	l.ids[id] = l
 }
 
 // Name notes a name that is too long.

@@ -4,6 +4,7 @@ import (
 	"iter"
 	"reflect"
 	"strings"
+	"sync"
 
 	"aguante/core/field"
 )
@@ -40,13 +41,24 @@ func railWays() []railWay {
 type Kind string
 
 // Choices lists the kinds.
-func (Kind) Choices() []field.Choice {
+func (Kind) Choices() []field.Choice { return kinds() }
+
+var kinds = sync.OnceValue(func() []field.Choice {
 	var out []field.Choice
 	for kind, way := range namesOf[Ways, Way]() {
 		out = append(out, field.Choice{Key: string(kindOf(kind)), Label: way.Noun()})
 	}
 	return out
-}
+})
+
+// placeOf is where a kind's way is in the list.
+var placeOf = sync.OnceValue(func() map[Kind]int {
+	out := map[Kind]int{}
+	for i, c := range kinds() {
+		out[Kind(c.Key)] = i
+	}
+	return out
+})
 
 func kindOf(name string) Kind { return Kind(strings.ReplaceAll(name, "_", "-")) }
 
@@ -55,10 +67,12 @@ func (k Kind) Name() string { return strings.ReplaceAll(string(k), "-", "_") }
 
 // Way is the way that a kind names, nil where it is not there.
 func (w *Ways) Way(k Kind) Way {
-	for name, way := range partsOf[Way](w) {
-		if name == k.Name() {
-			return way
-		}
+	i, known := placeOf()[k]
+	if !known {
+		return nil
+	}
+	if f := reflect.ValueOf(w).Elem().Field(i); !f.IsNil() {
+		return f.Interface().(Way)
 	}
 	return nil
 }
