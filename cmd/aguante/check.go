@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"slices"
 	"text/tabwriter"
 
 	"aguante/core/hold"
@@ -100,7 +101,7 @@ func printReport(out io.Writer, r *check.Report, unit string) error {
 		if err := w.Flush(); err != nil {
 			return err
 		}
-		for _, c := range s.Cautions {
+		for _, c := range append(slices.Clone(s.NotJudged), s.Cautions...) {
 			fmt.Fprintln(out, "  caution:", c.Text)
 		}
 		for _, t := range s.Assumed {
@@ -117,6 +118,9 @@ func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
 	if s.Evenly {
 		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where,
 			first.How)
+	}
+	if s.Verdict == check.Cannot {
+		return "cannot say: " + s.Why + "."
 	}
 	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo, unit), asked,
 		first.Name, first.Where, first.How, mass(s.StraightTo, unit))

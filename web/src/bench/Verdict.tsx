@@ -34,7 +34,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
     <div className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
       <p role="status" aria-live="polite" className="text-[22px] leading-tight" data-testid="verdict">
         <b className={TONE[t]}>
-          <span aria-hidden>{MARK[t]} </span>
+          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
           {strong}
         </b>
         {rest}

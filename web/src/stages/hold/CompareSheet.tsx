@@ -90,8 +90,13 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
   );
 }
 
-const TONE: Record<string, string> = { holds: "text-vial", sags: "text-ochre", gives: "text-red" };
-const MARK: Record<string, string> = { holds: "✓", sags: "≈", gives: "✕" };
+const TONE: Record<string, string> = {
+  holds: "text-vial",
+  sags: "text-ochre",
+  gives: "text-red",
+  "cannot-say": "text-ochre",
+};
+const MARK: Record<string, string> = { holds: "✓", sags: "≈", gives: "✕", "cannot-say": "?" };
 
 function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
   const { design } = useBench();

@@ -63,7 +63,12 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   );
 }
 
-const TONE: Record<string, string> = { holds: "text-vial", sags: "text-ochre", gives: "text-red" };
+const TONE: Record<string, string> = {
+  holds: "text-vial",
+  sags: "text-ochre",
+  gives: "text-red",
+  "cannot-say": "text-ochre",
+};
 
 function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: (() => void) | null }) {
   const { design } = useBench();
