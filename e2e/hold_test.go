@@ -98,6 +98,7 @@ func TestEachWayByKeysAlone(t *testing.T) {
 func TestALowStripGivesBeforeItsDowels(t *testing.T) {
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "pins-in-strip")
+	p.says("[data-testid=assumed]", "the strip counts on a stud")
 	p.click("aside li button|strip on the wall")
 	p.choose("wood", "white-oak")
 	p.choose("fastener", "wood-6")

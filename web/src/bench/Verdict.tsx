@@ -88,7 +88,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
         {shelf.on_assumed.length > 0 && (
           <span className="text-ochre" data-testid="assumed">
             {" "}
-            {shelf.on_assumed.map((id) => shelf.supports.find((s) => s.id === id)?.name).join(", ")}{" "}
+            {shelf.on_assumed.map((id) => nameIn(shelf, id)).join(", ")}{" "}
             {shelf.on_assumed.length > 1 ? "count" : "counts"} on a stud that nobody has found yet.
           </span>
         )}
@@ -102,6 +102,10 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
     </div>
   );
 }
+
+/** What a support, or the rail that they hang on, is called. */
+const nameIn = (s: ShelfReport, id: string): string =>
+  s.supports.find((u) => u.id === id)?.name ?? (s.rail?.id === id ? `the ${s.rail.name}` : "something");
 
 const ACCIDENT: Record<string, string> = {
   lean: "a person leaning on it",
