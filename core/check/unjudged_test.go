@@ -19,6 +19,15 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 	}{
 		{"a backer board under", func(_ *design.Project, s *design.Shelf) { s.Supports[0].Backer = "r1" }},
 		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Undrilled = true }},
+		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) {
+			s.Supports[0].FlatBracket.Board = &hold.BoardScrews{Fixing: hold.Fixing{Undrilled: true}}
+		}},
+		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) {
+			s.Forms.Set(&support.Rack{Joint: hold.Joint{Screw: &hold.Fixing{Undrilled: true}}})
+		}},
+		{"fasteners from behind", func(p *design.Project, s *design.Shelf) {
+			s.Rail, p.Fixtures.Rails = "r1", []support.Rail{{ID: "r1", Screw: hold.Fixing{Behind: true}}}
+		}},
 		{"fasteners from behind", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Behind = true }},
 		{"what hangs on one hook alone", func(_ *design.Project, s *design.Shelf) { s.Contents[0].Hook = "h1" }},
 		{"studs that are not dry", func(p *design.Project, _ *design.Shelf) { p.Wall.Studs[0].Condition = material.Wet }},

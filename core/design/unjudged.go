@@ -2,6 +2,7 @@ package design
 
 import (
 	"fmt"
+	"reflect"
 
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -30,7 +31,9 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 			on[id]++
 		}
 	}
+	unjudgedFixings(reflect.ValueOf(&s.Forms), s.ID, add)
 	if r := p.Fixtures.Rail(s.Rail); r != nil {
+		unjudgedFixings(reflect.ValueOf(r), r.ID, add)
 		if on[r.ID] > 1 {
 			add(r.ID, "a %s that %d shelves share", r.Noun(), on[r.ID])
 		}
@@ -51,6 +54,7 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 			add(u.ID, "a backer board under a %s", u.Way().Noun())
 		}
 		if id := support.HangsOn(u.Way()); id != "" {
+			unjudgedFixings(reflect.ValueOf(p.Fixtures.Standard(id)), id, add)
 			if standards[id]++; on[id] > 1 || standards[id] > 1 {
 				add(u.ID, "a standard that several brackets share")
 			}
@@ -60,9 +64,7 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 				add(u.ID, "%s", what)
 			}
 		}
-		for _, f := range u.Way().Fixings() {
-			unjudgedFixing(f, u.ID, add)
-		}
+		unjudgedFixings(reflect.ValueOf(u.Way()), u.ID, add)
 	}
 	for _, it := range s.Contents {
 		if it.Hook != "" {
@@ -78,11 +80,33 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 	return out
 }
 
-func unjudgedFixing(f *hold.Fixing, about string, add func(about, format string, args ...any)) {
-	if f.Undrilled {
-		add(about, "screws driven without a pilot hole")
-	}
-	if f.Behind {
-		add(about, "fasteners from behind")
+var fixing = reflect.TypeFor[hold.Fixing]()
+
+// unjudgedFixings looks at every fastener within a part: into the wall, into the board, in
+// a joint.
+func unjudgedFixings(v reflect.Value, about string, add func(about, format string, args ...any)) {
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			unjudgedFixings(v.Elem(), about, add)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			unjudgedFixings(v.Index(i), about, add)
+		}
+	case reflect.Struct:
+		if v.Type() == fixing {
+			f := v.Addr().Interface().(*hold.Fixing)
+			if f.Undrilled {
+				add(about, "screws driven without a pilot hole")
+			}
+			if f.Behind {
+				add(about, "fasteners from behind")
+			}
+			return
+		}
+		for i := range v.NumField() {
+			unjudgedFixings(v.Field(i), about, add)
+		}
 	}
 }

@@ -5,7 +5,6 @@ package piece
 import (
 	"slices"
 
-	"aguante/core/field"
 	"aguante/core/material"
 	"aguante/core/quantity"
 )
@@ -43,13 +42,7 @@ const (
 	Notch Kind = "notch"
 	Lap   Kind = "lap"
 	Mouth Kind = "mortise"
-	Pin   Kind = "tenon" // what is left standing
 )
-
-// Choices lists them.
-func (Kind) Choices() []field.Choice {
-	return field.Choose("bore", "bore", "slot", "slot", "notch", "notch", "lap", "lap", "mortise", "mortise", "tenon", "tenon")
-}
 
 // Face is the side of a piece that a feature goes into.
 type Face string
@@ -62,11 +55,6 @@ const (
 	Upper Face = "upper edge"
 	Ended Face = "end"
 )
-
-// Choices lists them.
-func (Face) Choices() []field.Choice {
-	return field.Choose("front", "front", "back", "back", "lower edge", "lower edge", "upper edge", "upper edge", "end", "end")
-}
 
 // Feature is what is cut into a face of a piece, in that piece's own coordinates: X along
 // its length from its first end, Y across the face from its lower or back edge; of a bore
@@ -83,12 +71,10 @@ type Feature struct {
 }
 
 // Source is what a piece is made from: Of names other pieces of the same shelf by their
-// ids, none where it is cut from stock. Glued says that these are glued up and then
-// trimmed; Length, Width, Thickness are the rough size, 0 where it is the finished one.
+// ids, none where it is cut from stock. Glued says that these are glued up and then trimmed.
 type Source struct {
-	Of                       []string
-	Glued                    bool
-	Length, Width, Thickness float64
+	Of    []string
+	Glued bool
 }
 
 // Bought tells whether nothing has to be cut.
