@@ -18,7 +18,7 @@ func TestDemoWallsAreSoundProjectFiles(t *testing.T) {
 		if !strings.HasPrefix(p.Name, "Honey room") {
 			t.Errorf("%q: demo walls live in the honey room", p.Name)
 		}
-		r, err := check.Run(p)
+		r, err := check.Run(t.Context(), p)
 		if err != nil {
 			t.Errorf("%s: %v", p.Name, err)
 			continue

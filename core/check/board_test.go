@@ -279,7 +279,7 @@ func TestTheLadderAgreesWithTheCheck(t *testing.T) {
 func TestBestPlacesForTwoAreWhereTheyShouldBe(t *testing.T) {
 	p := twoEnds(t, "ponderosa-pine", 1200, 200, 20, 20)
 	p.Shelves[0].Duration = material.Years
-	got, err := FindPlaces(p, &p.Shelves[0])
+	got, err := FindPlaces(t.Context(), p, &p.Shelves[0])
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -303,7 +303,7 @@ func TestBestPlacesForTwoAreWhereTheyShouldBe(t *testing.T) {
 func TestNoPlacesOnSteelStuds(t *testing.T) {
 	p := twoEnds(t, "ponderosa-pine", 1200, 200, 20, 20)
 	p.Wall.Kind = wall.SteelStuds
-	got, err := FindPlaces(p, &p.Shelves[0])
+	got, err := FindPlaces(t.Context(), p, &p.Shelves[0])
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -327,11 +327,11 @@ func TestBestStudsAgainstAllOfThem(t *testing.T) {
 			p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
 				Wood: "spruce-pine-fir"})
 		}
-		got, err := FindPlaces(p, s)
+		got, err := FindPlaces(t.Context(), p, s)
 		if err != nil {
 			t.Fatal(err)
 		}
-		f := finderOf(p, s)
+		f := finderOf(t.Context(), p, s)
 		for _, c := range got.Count[:3] {
 			least := math.Inf(1)
 			var pick func(from int, at []float64)
@@ -376,7 +376,7 @@ func BenchmarkPlacesOver24Studs(b *testing.B) {
 			Wood: "spruce-pine-fir"})
 	}
 	for b.Loop() {
-		if _, err := FindPlaces(p, &p.Shelves[0]); err != nil {
+		if _, err := FindPlaces(b.Context(), p, &p.Shelves[0]); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
@@ -14,59 +15,68 @@ import (
 	"aguante/core/load"
 )
 
+// Known keeps answers by what they are about, so that a shelf that has not changed is not
+// asked again. Answers are never changed.
+type Known interface {
+	Answer(content string) (*Answer, bool)
+	Keep(content string, a *Answer)
+}
+
 // Run checks a whole wall. The error is Invalid, with every problem by its
-// path, where the design cannot be checked.
-func Run(p *design.Project) (*Report, error) {
+// path, where the design cannot be checked, or the context's.
+func Run(ctx context.Context, p *design.Project) (*Report, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
 	}
-	rep := &Report{Shelves: make([]Shelf, len(p.Shelves)), Verdict: Holds}
-	var all sync.WaitGroup
-	faults := make([]error, len(p.Shelves))
-	for i := range p.Shelves {
-		s := &p.Shelves[i]
-		all.Go(func() {
-			defer func() { // a fault in one shelf must not take the program down
-				if fault := recover(); fault != nil {
-					faults[i] = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
-				}
-			}()
-			a, err := answer(p, s)
-			if err == nil {
-				err = a.low(p, s)
-			}
-			if err != nil {
-				faults[i] = fmt.Errorf("shelf %q: %w", s.Name, err)
-				return
-			}
-			rep.Shelves[i] = a.shelf
-		})
-	}
-	all.Wait()
-	if err := errors.Join(faults...); err != nil {
+	answers, err := Answers(ctx, p, nil)
+	if err != nil {
 		return nil, err
 	}
-	rep.Studs = studs(p, rep.Shelves)
-	least := math.Inf(1)
-	rank := []Verdict{Holds, Sags, Cannot, Gives}
-	for _, s := range rep.Shelves {
-		if slices.Index(rank, s.Verdict) > slices.Index(rank, rep.Verdict) {
-			rep.Verdict = s.Verdict
-		}
-		if room := s.HoldsUpTo.Kg / max(s.Asked, 1e-9); s.First != "" && room < least {
-			least, rep.Weakest = room, s.First
-		}
+	rep := Close(p, answers)
+	for i := range rep.Shelves {
+		rep.Shelves[i] = *rep.Shelves[i].Full()
 	}
 	return rep, nil
 }
 
-// One checks one shelf of a design that is known to be valid, without its low guess.
-func One(p *design.Project, s *design.Shelf) (*Shelf, error) {
-	a, err := answer(p, s)
-	if err != nil {
-		return nil, err
+// Answers asks every shelf of a design that is known to be valid by itself. What is known
+// already is taken from there; nil knows nothing.
+func Answers(ctx context.Context, p *design.Project, known Known) ([]*Answer, error) {
+	out := make([]*Answer, len(p.Shelves))
+	faults := make([]error, len(p.Shelves))
+	var all sync.WaitGroup
+	for i := range p.Shelves {
+		all.Go(func() { out[i], faults[i] = answerOf(ctx, p, &p.Shelves[i], known) })
 	}
-	return &a.shelf, nil
+	all.Wait()
+	return out, errors.Join(faults...)
+}
+
+// answerOf asks one shelf by itself, or knows the answer.
+func answerOf(ctx context.Context, p *design.Project, s *design.Shelf, known Known) (a *Answer, err error) {
+	content := ""
+	if known != nil {
+		content = p.Content(s)
+		if a, ok := known.Answer(content); ok {
+			return a, nil
+		}
+	}
+	defer func() { // a fault in one shelf must not take the program down
+		if fault := recover(); fault != nil {
+			err = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
+		}
+	}()
+	found, err := answer(ctx, p, s)
+	if err == nil {
+		err = found.low(ctx, p, s)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("shelf %q: %w", s.Name, err)
+	}
+	if known != nil {
+		known.Keep(content, &found.Answer)
+	}
+	return &found.Answer, nil
 }
 
 // found is one link's answer with what the working needs to say it again.
@@ -94,47 +104,50 @@ type worstPlace struct {
 
 var notAsked = [suddens]worstPlace{{place: -1}, {place: -1}}
 
-// answered is a shelf's report and the links behind it.
+// answered is a shelf's answer and the links behind it.
 type answered struct {
-	shelf Shelf
+	Answer
 	links []found
 }
 
 // answer checks one shelf, once for each wood that it may be, and keeps the
 // worst of each link.
-func answer(p *design.Project, s *design.Shelf) (*answered, error) {
+func answer(ctx context.Context, p *design.Project, s *design.Shelf) (*answered, error) {
 	if form, _ := s.Form(); form != nil {
-		return &answered{shelf: answerForm(p, s, form)}, nil
+		a, err := answerForm(ctx, p, s, form)
+		return &answered{Answer: a}, err
 	}
 	var all []found
-	var first *run
-	for _, board := range s.Candidates() {
+	var runs []*run
+	softest := 0 // which the drawing shows
+	for k, board := range s.Candidates() {
 		r, err := newRun(p, s, board)
 		if err != nil {
 			return nil, err
 		}
-		links, err := r.judge()
+		links, err := r.judge(ctx)
 		if err != nil {
 			return nil, err
 		}
-		if first == nil {
-			first, all = r, links
+		runs = append(runs, r)
+		if k == 0 {
+			all = links
 			continue
 		}
 		for i := range all {
 			worse(&all[i], links[i])
 		}
-		if r.plank.stiffness() < first.plank.stiffness() {
-			first = r // the drawing shows the softest
+		if r.plank.stiffness() < runs[softest].plank.stiffness() {
+			softest = k
 		}
 	}
-	a := &answered{links: all}
-	a.shelf = first.report(p, all)
+	a := &answered{Answer: runs[softest].report(p, all), links: all}
+	a.grips = gripsOf(runs, &a.Answer)
 	return a, nil
 }
 
-// low says what the low guess of the contents would come to, where one is given.
-func (a *answered) low(p *design.Project, s *design.Shelf) error {
+// low asks with the low guess of the contents, where one is given.
+func (a *answered) low(ctx context.Context, p *design.Project, s *design.Shelf) error {
 	if !slices.ContainsFunc(s.Contents, func(it load.Item) bool { return it.Low() != it }) {
 		return nil
 	}
@@ -143,11 +156,11 @@ func (a *answered) low(p *design.Project, s *design.Shelf) error {
 	for _, it := range s.Contents {
 		light.Contents = append(light.Contents, it.Low())
 	}
-	b, err := answer(p, &light)
+	b, err := answer(ctx, p, &light)
 	if err != nil {
 		return err
 	}
-	a.shelf.Low = &Low{Asked: b.shelf.Asked, Verdict: b.shelf.Verdict}
+	a.Answer.low = &b.Answer
 	return nil
 }
 
@@ -170,7 +183,7 @@ func worse(have *found, other found) {
 }
 
 // judge answers for every link of a run.
-func (r *run) judge() ([]found, error) {
+func (r *run) judge(ctx context.Context) ([]found, error) {
 	probes := r.probes()
 	out := make([]found, len(probes))
 	if r.rig == nil {
@@ -183,8 +196,7 @@ func (r *run) judge() ([]found, error) {
 	for i, st := range r.states {
 		asked[i] = r.look(st, r.multiple())
 	}
-	var places [suddens][]view
-	for c := range places {
+	for c := range r.places {
 		weight := r.suddenLoad(c)
 		if weight == 0 {
 			continue
@@ -194,11 +206,14 @@ func (r *run) judge() ([]found, error) {
 			if err != nil {
 				return nil, err
 			}
-			places[c] = append(places[c], v)
+			r.places[c] = append(r.places[c], v)
 		}
 	}
 	for i := range probes {
-		out[i] = r.judgeOne(&probes[i], asked, places)
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		out[i] = r.judgeOne(&probes[i], asked)
 	}
 	return out, nil
 }
@@ -212,7 +227,7 @@ func (r *run) suddenLoad(c int) float64 {
 	return r.shelf.SetDown()
 }
 
-func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
+func (r *run) judgeOne(p *probe, asked []view) found {
 	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
 	f.Wood = r.board.Key()
 	worst, best := -1, float64(most)
@@ -243,9 +258,9 @@ func (r *run) judgeOne(p *probe, asked []view, places [suddens][]view) found {
 		f.X, f.Now = r.sagNow(p, f.state)
 		return f
 	}
-	for c := range places {
-		for k := range places[c] {
-			if u := p.ask(&places[c][k], hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
+	for c := range r.places {
+		for k := range r.places[c] {
+			if u := p.ask(&r.places[c][k], hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
 				f.sudden[c] = worstPlace{k, u.Used}
 			}
 		}

@@ -43,7 +43,7 @@ func honeyRoom(t testing.TB) *design.Project {
 
 func run1(t testing.TB, p *design.Project) Shelf {
 	t.Helper()
-	r, err := Run(p)
+	r, err := Run(t.Context(), p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -205,7 +205,7 @@ func TestShelvesThatCannotStand(t *testing.T) {
 		if s.Verdict != Gives || s.HoldsUpTo.Kg != 0 || linkAt(t, s, s.First).How != c.how || s.Handling.Verdict != Gives || s.Breaks != nil {
 			t.Errorf("%s: %s, %+v, %s", name, s.Verdict, s.HoldsUpTo, linkAt(t, s, s.First).How)
 		}
-		if _, err := Explain(p, s.First, "everyday"); err != nil {
+		if _, err := Explain(t.Context(), p, s.First, "everyday", nil); err != nil {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -288,13 +288,13 @@ func TestAccidentOnAndOffChangesTheRightLinks(t *testing.T) {
 		if !near(worst, s.Accident.Used, 1e-9) || (s.Accident.Verdict == Gives) != (worst > 1) {
 			t.Errorf("%s: %+v, but the worst link is used %v", c.of, s.Accident, worst)
 		}
-		if w, err := Explain(p, s.Accident.Link, "accident"); err != nil || !strings.Contains(w.When, "front edge") {
+		if w, err := Explain(t.Context(), p, s.Accident.Link, "accident", nil); err != nil || !strings.Contains(w.When, "front edge") {
 			t.Errorf("%s: %v", c.of, err)
 		}
 	}
 	p := demoWall(t)
 	p.Shelves[0].Accident = design.Pet
-	if _, err := Run(p); err == nil {
+	if _, err := Run(t.Context(), p); err == nil {
 		t.Error("a pet of no mass lands")
 	}
 }
@@ -310,7 +310,7 @@ func TestLowGuessSaysWhetherItWouldChangeTheVerdict(t *testing.T) {
 		t.Errorf("no low guess was given: %+v", same.Low)
 	}
 	p.Shelves[0].Contents[1].EachLow = 50
-	if _, err := Run(p); err == nil {
+	if _, err := Run(t.Context(), p); err == nil {
 		t.Error("a low guess above the high one was taken")
 	}
 }
@@ -319,7 +319,7 @@ func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 	p := demoWall(t)
 	s := run1(t, p)
 	for _, l := range s.Links {
-		w, err := Explain(p, l.ID, "everyday")
+		w, err := Explain(t.Context(), p, l.ID, "everyday", nil)
 		if err != nil || len(w.Steps) == 0 {
 			t.Fatalf("%s: %v, %d steps", l.ID, err, len(w.Steps))
 		}
@@ -332,7 +332,7 @@ func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 			}
 		}
 		if l.Break != nil && !l.Break.Above {
-			b, err := Explain(p, l.ID, "break")
+			b, err := Explain(t.Context(), p, l.ID, "break", nil)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -341,14 +341,14 @@ func TestWorkingEndsWithWhatTheReportSays(t *testing.T) {
 			}
 		}
 		if l.Kind != hold.Stiffness {
-			if h, err := Explain(p, l.ID, "handling"); err != nil || (l.Kind == hold.Strength && l.Handling > 0 &&
+			if h, err := Explain(t.Context(), p, l.ID, "handling", nil); err != nil || (l.Kind == hold.Strength && l.Handling > 0 &&
 				!near(h.Steps[len(h.Steps)-1].Result, l.Handling, 1e-9)) {
 				t.Errorf("%s in handling: %v, the report says %v", l.ID, err, l.Handling)
 			}
 		}
 	}
 	for _, bad := range [][2]string{{"jars/none", "everyday"}, {"nothing", "everyday"}, {s.First, "tuesday"}} {
-		if _, err := Explain(p, bad[0], bad[1]); err == nil {
+		if _, err := Explain(t.Context(), p, bad[0], bad[1], nil); err == nil {
 			t.Errorf("%v was explained", bad)
 		}
 	}
@@ -358,12 +358,12 @@ func TestInvalidDesignsAreRefusedWithEveryPath(t *testing.T) {
 	p := demoWall(t)
 	p.Shelves[0].Depth = -5
 	p.Shelves[0].Board.Woods = []string{"cheese"}
-	_, err := Run(p)
+	_, err := Run(t.Context(), p)
 	var bad Invalid
 	if !errors.As(err, &bad) || !strings.Contains(fmt.Sprint(bad), "shelves[0]") || len(bad) < 2 {
 		t.Errorf("%v", err)
 	}
-	if _, err := Explain(p, "x", "everyday"); !errors.As(err, &bad) {
+	if _, err := Explain(t.Context(), p, "x", "everyday", nil); !errors.As(err, &bad) {
 		t.Errorf("explained all the same: %v", err)
 	}
 }
@@ -372,7 +372,7 @@ func BenchmarkCheckDemoWall(b *testing.B) {
 	p := demoWall(b)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := Run(p); err != nil {
+		if _, err := Run(b.Context(), p); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -381,7 +381,7 @@ func BenchmarkCheckDemoWall(b *testing.B) {
 func BenchmarkCheckHoneyRoom(b *testing.B) {
 	p := honeyRoom(b)
 	for b.Loop() {
-		if _, err := Run(p); err != nil {
+		if _, err := Run(b.Context(), p); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -134,7 +134,7 @@ func (c *conformer) answer(t *testing.T, change func(s *design.Shelf)) *Shelf {
 	if change != nil {
 		change(&p.Shelves[0])
 	}
-	a, err := One(&p, &p.Shelves[0])
+	a, err := One(t.Context(), &p, 0)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,7 +1,9 @@
 package check
 
 import (
+	"context"
 	"fmt"
+	"slices"
 	"strings"
 
 	"aguante/core/hold"
@@ -12,26 +14,37 @@ import (
 
 // Explain returns the sum behind one link. Case is "everyday", "handling",
 // "accident" or "break". The error names a link or case that is not there.
-func Explain(p *design.Project, id, which string) (*Working, error) {
+func Explain(ctx context.Context, p *design.Project, id, which string, known Known) (*Working, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
 	}
 	shelf, _, _ := strings.Cut(id, "/")
-	for i := range p.Shelves {
-		if p.Shelves[i].ID != shelf {
-			continue
+	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == shelf })
+	if at < 0 {
+		return nil, fmt.Errorf("no link %q in this design", id)
+	}
+	a, err := answer(ctx, p, &p.Shelves[at])
+	if err != nil {
+		return nil, err
+	}
+	if form, _ := p.Shelves[at].Form(); form != nil {
+		if k := slices.IndexFunc(a.Links, func(l Link) bool { return l.ID == id }); k >= 0 {
+			return newStand(p, &p.Shelves[at], form).explain(&a.Answer, id, which)
 		}
-		a, err := answer(p, &p.Shelves[i])
-		if err != nil {
-			return nil, err
+	}
+	for k := range a.links {
+		if a.links[k].ID == id {
+			return a.links[k].explain(which)
 		}
-		if form, _ := p.Shelves[i].Form(); form != nil {
-			return newStand(p, &p.Shelves[i], form).explain(&a.shelf, id, which)
-		}
-		for k := range a.links {
-			if a.links[k].ID == id {
-				return a.links[k].explain(which)
-			}
+	}
+	answers, err := Answers(ctx, p, known)
+	if err != nil {
+		return nil, err
+	}
+	w := newBearing(p, answers)
+	for _, l := range w.joined(at, answers[at]) {
+		if l.ID == id {
+			return w.explain(at, l, which)
 		}
 	}
 	return nil, fmt.Errorf("no link %q in this design", id)

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -133,7 +134,7 @@ func slug(s string) string {
 }
 
 // answerForm checks what holds without a board.
-func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
+func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form support.Form) (Answer, error) {
 	g := newStand(p, s, form)
 	out := blank(p, s)
 	out.Tiers, out.Hangs = form.Tiers(), support.Hangs(form)
@@ -141,12 +142,15 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	if !g.even {
 		out.Asked = g.asked
 	}
-	links := make([]*Link, len(g.links))
+	out.Links = make([]Link, len(g.links))
 	sudden := [suddens]Sudden{{Verdict: Holds, Used: -1}, {Verdict: Holds, Used: -1}}
 	for i := range g.links {
+		if err := ctx.Err(); err != nil {
+			return out, err
+		}
 		l := &g.links[i]
 		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
-		f := &Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
+		f := Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
 			Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
 		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
 		f.Limit = g.limit(g.reaches(l, hold.Everyday))
@@ -173,9 +177,9 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 			b := g.limit(g.reaches(l, hold.Break))
 			f.Break = &b
 		}
-		links[i] = f
+		out.Links[i] = f
 	}
-	out.gather(links, g.limit(most), true)
+	out.most, out.stands = g.limit(most), true
 	for c := range sudden {
 		if sudden[c].Used > 1 {
 			sudden[c].Verdict = Gives
@@ -187,11 +191,12 @@ func answerForm(p *design.Project, s *design.Shelf, form support.Form) Shelf {
 	}
 	g.parts(&out)
 	g.notes(p, &out)
-	return out
+	out.grips = g.grips()
+	return out, nil
 }
 
 // parts reports every upright, hook or post.
-func (g *stand) parts(out *Shelf) {
+func (g *stand) parts(out *Answer) {
 	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
 		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Share: quantityMass(part.Share), Load: part.Share,
 			Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
@@ -216,7 +221,7 @@ func (g *stand) parts(out *Shelf) {
 	}
 }
 
-func (g *stand) notes(p *design.Project, out *Shelf) {
+func (g *stand) notes(p *design.Project, out *Answer) {
 	n := g.on.Notes()
 	for _, t := range n.Assumed {
 		if !slices.Contains(out.Assumed, t) {
@@ -239,7 +244,7 @@ func (g *stand) notes(p *design.Project, out *Shelf) {
 }
 
 // explain is the sum behind a link of a form.
-func (g *stand) explain(answer *Shelf, id, which string) (*Working, error) {
+func (g *stand) explain(answer *Answer, id, which string) (*Working, error) {
 	for i := range g.links {
 		l := &g.links[i]
 		if g.id(l) != id {

@@ -113,7 +113,7 @@ func drawDesigns(t *testing.T) {
 	ways := support.Recipes()
 	for i, idle := 0, 0; i < 500; i++ {
 		p := r.Design(ways[i%len(ways)].Key)
-		if a, err := check.Run(p); err != nil || a.Shelves[0].HoldsUpTo.Kg == 0 {
+		if a, err := check.Run(t.Context(), p); err != nil || a.Shelves[0].HoldsUpTo.Kg == 0 {
 			if idle*4 > i { // at most a quarter that holds nothing
 				i--
 				continue
@@ -140,7 +140,7 @@ func answerLine(t *testing.T, name string, doc []byte) string {
 	if err := json.Unmarshal(doc, &p); err != nil {
 		t.Fatalf("%s: %v", name, err)
 	}
-	r, err := check.Run(&p)
+	r, err := check.Run(t.Context(), &p)
 	if err != nil {
 		t.Fatalf("%s: %v", name, err)
 	}
@@ -233,7 +233,7 @@ func TestWhatTheFrozenDesignsMaySay(t *testing.T) {
 		if err := json.Unmarshal(line, &p); err != nil {
 			t.Fatal(err)
 		}
-		rep, err := check.Run(&p)
+		rep, err := check.Run(t.Context(), &p)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -15,7 +15,7 @@ import (
 )
 
 // notes states what was assumed and what to beware of.
-func (r *run) notes(p *design.Project, out *Shelf) {
+func (r *run) notes(p *design.Project, out *Answer) {
 	s := r.shelf
 	assume := func(text string) {
 		if !slices.Contains(out.Assumed, text) {
@@ -100,7 +100,7 @@ func (r *run) namesOf(at []int) string {
 
 // wallNotes states what the wall itself has against a shelf: studs that were
 // only assumed, things in the way, too little room for what stands on it.
-func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
+func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 	caution := func(about, format string, args ...any) {
 		out.Cautions = append(out.Cautions, Caution{about, fmt.Sprintf(format, args...)})
 	}
@@ -131,11 +131,14 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Shelf) {
 				math.Ceil(100*chance))
 		}
 	}
-	placeNotes(p, s, caution)
 }
 
-// placeNotes says what stands in the way of what.
-func placeNotes(p *design.Project, s *design.Shelf, caution func(about, format string, args ...any)) {
+// besideNotes says what stands in the way of what, among its neighbours and on itself.
+func besideNotes(p *design.Project, s *design.Shelf) []Caution {
+	out := []Caution{}
+	caution := func(about, format string, args ...any) {
+		out = append(out, Caution{about, fmt.Sprintf(format, args...)})
+	}
 	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
 	top := y0 + float64(s.Thickness)
 	form, _ := s.Form()
@@ -182,4 +185,5 @@ func placeNotes(p *design.Project, s *design.Shelf, caution func(about, format s
 			}
 		}
 	}
+	return out
 }

@@ -2,6 +2,7 @@ package check
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 
@@ -18,6 +19,8 @@ type Places struct {
 	Now   Place   `json:"now"`
 	Count []Count `json:"count"`
 	Tried int     `json:"tried"` // placings looked at
+	// Stopped says that it had looked at as many as it may.
+	Stopped bool `json:"stopped"`
 }
 
 // Count is the answer for one number of supports; Studs is nil where there are
@@ -46,11 +49,11 @@ const (
 // found by pulling supports to where the board sags least, in ever smaller steps;
 // places on studs as onStuds says. The error is
 // Invalid where the design cannot be checked.
-func FindPlaces(p *design.Project, s *design.Shelf) (*Places, error) {
+func FindPlaces(ctx context.Context, p *design.Project, s *design.Shelf) (*Places, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, Invalid(bad)
 	}
-	f := finderOf(p, s)
+	f := finderOf(ctx, p, s)
 	x := float64(s.X)
 	out := &Places{}
 	var now []float64
@@ -82,12 +85,12 @@ func FindPlaces(p *design.Project, s *design.Shelf) (*Places, error) {
 		}
 		out.Count = append(out.Count, c)
 	}
-	out.Tried = f.tried
-	return out, nil
+	out.Tried, out.Stopped = f.tried, f.tried >= placings
+	return out, ctx.Err()
 }
 
 // finderOf prepares the softest board that the shelf may be.
-func finderOf(p *design.Project, s *design.Shelf) *finder {
+func finderOf(ctx context.Context, p *design.Project, s *design.Shelf) *finder {
 	var r *run
 	lath := p.RailOf(s)
 	for _, board := range s.Candidates() {
@@ -97,7 +100,7 @@ func finderOf(p *design.Project, s *design.Shelf) *finder {
 	}
 	r.placeItems()
 	r.grow()
-	f := &finder{length: float64(s.Length), ei: r.plank.stiffness(), long: r.long}
+	f := &finder{ctx: ctx, length: float64(s.Length), ei: r.plank.stiffness(), long: r.long}
 	f.self.Patches = []beam.Patch{{From: 0, To: f.length, W: r.selfW}}
 	all := []beam.Patch{{From: 0, To: f.length, W: r.selfW * r.long[0]}}
 	for _, it := range r.items {
@@ -110,6 +113,7 @@ func finderOf(p *design.Project, s *design.Shelf) *finder {
 
 // finder asks one board about many placings.
 type finder struct {
+	ctx            context.Context
 	length, ei     float64
 	self, contents beam.Load
 	quick          *beam.Quick // of the load as it comes to in the end
@@ -202,8 +206,15 @@ func (f *finder) free(n int) []float64 {
 	return at
 }
 
-// fits tells whether supports lie on the board and apart.
+// placings is how many are looked at before a search is stopped.
+const placings = 400_000
+
+// fits tells whether supports lie on the board and apart, and another placing is to be
+// looked at at all.
 func (f *finder) fits(at []float64) bool {
+	if f.ctx.Err() != nil || f.tried >= placings {
+		return false
+	}
 	for i, x := range at {
 		if x < inside || x > f.length-inside || i > 0 && x-at[i-1] < apart {
 			return false

@@ -186,7 +186,7 @@ func TestRandomShelvesKeepTheirHead(t *testing.T) {
 			}
 		}
 		randomBuild(rng, s)
-		r, err := Run(p)
+		r, err := Run(t.Context(), p)
 		var bad Invalid
 		if errors.As(err, &bad) {
 			continue

@@ -39,43 +39,64 @@ type Report struct {
 	Weakest string  `json:"weakest,omitempty"` // id of the link that gives first on the wall
 }
 
-// Shelf is the answer for one shelf. Asked is the mass of its contents by the
-// high guess; where it is 0 the limits are for contents spread Evenly.
+// Shelf is what one shelf comes to on its wall: its own answer, and what the wall makes
+// of it.
 type Shelf struct {
-	ID         string       `json:"id"`
-	Name       string       `json:"name"`
-	Form       string       `json:"form,omitempty"`  // what it is, where it is no shelf
-	Way        string       `json:"way,omitempty"`   // key of the way that it hangs in
-	Tiers      []float64    `json:"tiers_mm"`        // how high over its underside, or its foot, goods stand
-	Hangs      bool         `json:"hangs,omitempty"` // goods hang down from there
-	Verdict    Verdict      `json:"verdict"`
-	Why        string       `json:"why,omitempty"` // of a verdict that cannot be given
-	Asked      float64      `json:"asked_kg"`
-	Self       float64      `json:"self_kg"`
-	Evenly     bool         `json:"evenly"`
-	HoldsUpTo  Limit        `json:"holds"`
-	First      string       `json:"first,omitempty"` // link that gives first
-	StraightTo Limit        `json:"straight"`
-	FirstSag   string       `json:"first_sag,omitempty"`
-	Breaks     *Limit       `json:"breaks,omitempty"`
-	BreakLink  string       `json:"break_link,omitempty"`
-	NotKnown   []string     `json:"not_known"` // links left out of the expected break
-	Handling   Sudden       `json:"handling"`
-	Accident   *Sudden      `json:"accident,omitempty"`
-	Low        *Low         `json:"low,omitempty"`
-	Links      []Link       `json:"links"`
-	Band       []string     `json:"band"` // the worst link of each role, on the load's way
-	Supports   []Support    `json:"supports"`
-	Rail       *Rail        `json:"rail,omitempty"`
-	Curve      []CurvePoint `json:"curve"`
-	Section    Section      `json:"section"`
-	Sagging    *Sagging     `json:"sagging,omitempty"`
-	Movement   *Movement    `json:"movement,omitempty"`
-	Contents   []ItemMass   `json:"contents"`
-	Assumed    []string     `json:"assumed"`
-	Cautions   []Caution    `json:"cautions"`
-	NotJudged  []Caution    `json:"not_judged"` // what the design says and no link is asked about yet
-	OnAssumed  []string     `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
+	Answer
+	Closing
+}
+
+// Answer is what one shelf is by itself. It follows from the shelf and what of its wall it
+// stands on, and from no other shelf; once made it never changes. Asked is the mass of its
+// contents by the high guess; where it is 0 the limits are for contents spread Evenly.
+type Answer struct {
+	ID        string       `json:"id"`
+	Name      string       `json:"name"`
+	Form      string       `json:"form,omitempty"`  // what it is, where it is no shelf
+	Way       string       `json:"way,omitempty"`   // key of the way that it hangs in
+	Tiers     []float64    `json:"tiers_mm"`        // how high over its underside, or its foot, goods stand
+	Hangs     bool         `json:"hangs,omitempty"` // goods hang down from there
+	Asked     float64      `json:"asked_kg"`
+	Self      float64      `json:"self_kg"`
+	Evenly    bool         `json:"evenly"`
+	Handling  Sudden       `json:"handling"`
+	Accident  *Sudden      `json:"accident,omitempty"`
+	Links     []Link       `json:"links"`
+	Supports  []Support    `json:"supports"`
+	Rail      *Rail        `json:"rail,omitempty"`
+	Curve     []CurvePoint `json:"curve"`
+	Section   Section      `json:"section"`
+	Sagging   *Sagging     `json:"sagging,omitempty"`
+	Movement  *Movement    `json:"movement,omitempty"`
+	Contents  []ItemMass   `json:"contents"`
+	Assumed   []string     `json:"assumed"`
+	Cautions  []Caution    `json:"cautions"`
+	OnAssumed []string     `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
+
+	notJudged []Caution // of the shelf by itself
+	most      Limit     // the limit of what nothing limits
+	stands    bool      // there is something that could break
+	grips     []grip    // what it asks of studs
+	low       *Answer   // the same with the low guess of its contents
+}
+
+// Closing is what becomes of an answer on its wall, beside the other shelves: its limits
+// and verdict over its own links and those Joined, which other shelves load as well.
+type Closing struct {
+	Verdict    Verdict   `json:"verdict"`
+	Why        string    `json:"why,omitempty"` // of a verdict that cannot be given
+	HoldsUpTo  Limit     `json:"holds"`
+	First      string    `json:"first,omitempty"` // link that gives first
+	StraightTo Limit     `json:"straight"`
+	FirstSag   string    `json:"first_sag,omitempty"`
+	Breaks     *Limit    `json:"breaks,omitempty"`
+	BreakLink  string    `json:"break_link,omitempty"`
+	NotKnown   []string  `json:"not_known"` // links left out of the expected break
+	Low        *Low      `json:"low,omitempty"`
+	Band       []string  `json:"band"` // the worst link of each role, on the load's way
+	Joined     []Link    `json:"joined"`
+	Beside     []Caution `json:"beside"`     // of its neighbours
+	NotJudged  []Caution `json:"not_judged"` // what the design says and no link is asked about yet
 }
 
 // Low is what the low guess of the contents would change.

@@ -45,7 +45,8 @@ type run struct {
 	bays    int
 	points  []float64 // where something may be set down
 	states  []*state
-	long    [2]float64 // growth of the sag: under the board itself, under contents
+	places  [suddens][]view // of what is set down, and of the accident
+	long    [2]float64      // growth of the sag: under the board itself, under contents
 	columns int
 	passing view  // a view that is looked at once and let go
 	room    *room // what such a view draws its curve in

@@ -1,8 +1,6 @@
 package check
 
 import (
-	"slices"
-
 	"aguante/core/hold"
 
 	"aguante/core/design"
@@ -10,13 +8,12 @@ import (
 )
 
 // blank is an answer that says nothing yet.
-func blank(p *design.Project, s *design.Shelf) Shelf {
-	out := Shelf{
+func blank(p *design.Project, s *design.Shelf) Answer {
+	out := Answer{
 		Way: p.WayOf(s), Tiers: []float64{float64(s.Thickness)},
-		ID: s.ID, Name: s.Name, Verdict: Holds,
-		NotKnown: []string{}, OnAssumed: []string{}, NotJudged: notJudged(p, s), Band: []string{}, Supports: []Support{}, Curve: []CurvePoint{},
+		ID: s.ID, Name: s.Name, OnAssumed: []string{}, Supports: []Support{}, Curve: []CurvePoint{},
 		Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
-		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{},
+		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{}, notJudged: said(p.Unjudged(s)),
 	}
 	for _, it := range s.Contents {
 		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
@@ -24,28 +21,19 @@ func blank(p *design.Project, s *design.Shelf) Shelf {
 	return out
 }
 
-// notJudged names what the design says of a shelf and no link is asked about yet.
-func notJudged(p *design.Project, s *design.Shelf) []Caution {
-	out := []Caution{}
-	for _, u := range p.Unjudged(s) {
-		out = append(out, Caution{u.About, "not judged yet: " + u.What})
-	}
-	return out
-}
-
-// report gathers the links into the shelf's answer.
-func (r *run) report(p *design.Project, all []found) Shelf {
+// report makes the shelf's answer of its links.
+func (r *run) report(p *design.Project, all []found) Answer {
 	s := r.shelf
 	out := blank(p, s)
 	out.Evenly, out.Self = r.even, quantityMass(r.selfW*float64(s.Length))
 	if !r.even {
 		out.Asked = r.asked
 	}
-	links := make([]*Link, len(all))
+	out.Links = make([]Link, len(all))
 	for i := range all {
-		links[i] = &all[i].Link
+		out.Links[i] = all[i].Link
 	}
-	out.gather(links, r.limit(most), r.rig != nil)
+	out.most, out.stands = r.limit(most), r.rig != nil
 	out.Handling = r.suddenly(all, handling)
 	if s.Accident != design.NoAccident {
 		a := r.suddenly(all, accident)
@@ -59,67 +47,6 @@ func (r *run) report(p *design.Project, all []found) Shelf {
 	r.supports(&out, all)
 	r.notes(p, &out)
 	return out
-}
-
-// gather finds what gives first, what stays straight and where it would break among
-// the links, and puts the worst of each role on the band. most is the limit of what
-// nothing limits; stands is false where there is nothing to break.
-func (s *Shelf) gather(links []*Link, most Limit, stands bool) {
-	s.HoldsUpTo, s.StraightTo = most, most
-	breaks, known := most, true
-	worst := map[hold.Role]*Link{}
-	var first *Link
-	s.Links = slices.Grow(s.Links, len(links))
-	for _, f := range links {
-		s.Links = append(s.Links, *f)
-		if w := worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
-			worst[f.Role] = f
-		}
-		if f.Kind == hold.Stiffness {
-			if f.Limit.Kg < s.StraightTo.Kg || s.FirstSag == "" {
-				s.StraightTo, s.FirstSag = f.Limit, f.ID
-			}
-			continue
-		}
-		// Of those that hold more than anyone asked about, the most used would be first.
-		if first == nil || f.Limit.Kg < first.Limit.Kg || f.Limit.Kg == first.Limit.Kg && f.Used > first.Used {
-			first, s.HoldsUpTo, s.First = f, f.Limit, f.ID
-		}
-		switch {
-		case f.Kind == hold.Gate && f.Fails:
-			known = false
-			s.leftOut(f)
-		case f.NoMean != "":
-			s.leftOut(f)
-		case f.Break != nil && (f.Break.Kg < breaks.Kg || s.BreakLink == ""):
-			breaks, s.BreakLink = *f.Break, f.ID
-		}
-	}
-	if known = known && (first == nil || first.NoMean == "" || s.HoldsUpTo.Above); known && stands {
-		s.Breaks = &breaks
-	} else {
-		s.BreakLink = ""
-	}
-	for _, role := range hold.Roles() {
-		if f := worst[role]; f != nil && (role != hold.RoleStanding || f.Limit.Kg < most.Kg) {
-			s.Band = append(s.Band, f.ID)
-		}
-	}
-	switch {
-	case s.HoldsUpTo.Kg < s.Asked || s.HoldsUpTo.Kg == 0:
-		s.Verdict = Gives
-	case len(s.NotJudged) > 0:
-		s.Verdict, s.Why = Cannot, s.NotJudged[0].Text
-	case s.StraightTo.Kg < s.Asked:
-		s.Verdict = Sags
-	}
-}
-
-// leftOut names a link that the expected break says nothing of, each kind once.
-func (s *Shelf) leftOut(f *Link) {
-	if !slices.Contains(s.NotKnown, f.Name) {
-		s.NotKnown = append(s.NotKnown, f.Name)
-	}
 }
 
 func quantityMass(weight float64) float64 { return float64(quantity.MassOf(weight)) }
@@ -160,7 +87,7 @@ func (r *run) drawn() []CurvePoint {
 
 // supports reports each support under the action that uses it most, and the rail
 // that they hang on.
-func (r *run) supports(out *Shelf, all []found) {
+func (r *run) supports(out *Answer, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
 		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Geometry: hold.Blank()}

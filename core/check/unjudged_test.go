@@ -1,6 +1,7 @@
 package check
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -40,12 +41,9 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 		t.Run(c.says, func(t *testing.T) {
 			p := demoWall(t)
 			c.make(p, &p.Shelves[0])
-			named := false
-			for _, n := range notJudged(p, &p.Shelves[0]) {
-				named = named || strings.Contains(n.Text, c.says)
-			}
-			if !named {
-				t.Errorf("it is not named: %v", notJudged(p, &p.Shelves[0]))
+			all := append(p.Unjudged(&p.Shelves[0]), p.UnjudgedTogether(&p.Shelves[0], p.Sharing())...)
+			if !slices.ContainsFunc(all, func(u design.Unjudged) bool { return strings.Contains(u.What, c.says) }) {
+				t.Errorf("it is not named: %v", all)
 			}
 		})
 	}
@@ -58,7 +56,7 @@ func TestAShelfWithSomethingNotJudgedIsNotCalledGood(t *testing.T) {
 		p.Shelves[0].Contents[i].Count = 1
 	}
 	firstFixing(&p.Shelves[0]).Undrilled = true
-	got, err := One(p, &p.Shelves[0])
+	got, err := One(t.Context(), p, 0)
 	if err != nil {
 		t.Fatal(err)
 	}

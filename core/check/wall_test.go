@@ -73,7 +73,7 @@ func TestThingsInTheWayAreSaid(t *testing.T) {
 
 func TestShelvesShareTheirStuds(t *testing.T) {
 	p := demoWall(t)
-	r, err := Run(p)
+	r, err := Run(t.Context(), p)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -93,7 +93,7 @@ func TestShelvesShareTheirStuds(t *testing.T) {
 	copied.Contents = []load.Item{{ID: "more", Shape: "box", By: load.ByCount, Count: 1, Each: 30, From: 700, To: 1000, Place: load.Middle,
 		Height: 100}}
 	p.Shelves = append(p.Shelves, copied)
-	both, err := Run(p)
+	both, err := Run(t.Context(), p)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -16,27 +16,14 @@ type Unjudged struct {
 	What  string
 }
 
-// Unjudged names everything of a shelf, and of what it hangs on, that the check does not
-// judge yet: no verdict that leaves it out may be called one.
+// Unjudged names everything of a shelf by itself, and of what it hangs on, that the check
+// does not judge yet: no verdict that leaves it out may be called one.
 func (p *Project) Unjudged(s *Shelf) []Unjudged {
 	var out []Unjudged
-	add := func(about, format string, args ...any) {
-		out = append(out, Unjudged{about, fmt.Sprintf(format, args...)})
-	}
-	on := map[string]int{}
-	for i := range p.Shelves {
-		ids := map[string]bool{}
-		p.Shelves[i].hangsOn(ids)
-		for id := range ids {
-			on[id]++
-		}
-	}
+	add := adder(&out)
 	unjudgedFixings(reflect.ValueOf(&s.Forms), s.ID, add)
 	if r := p.Fixtures.Rail(s.Rail); r != nil {
 		unjudgedFixings(reflect.ValueOf(r), r.ID, add)
-		if on[r.ID] > 1 {
-			add(r.ID, "a %s that %d shelves share", r.Noun(), on[r.ID])
-		}
 		if r.Panel != "" {
 			add(r.ID, "a %s held by a panel", r.Noun())
 		}
@@ -47,7 +34,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 			}
 		}
 	}
-	standards := map[string]int{}
 	for i := range s.Supports {
 		u := &s.Supports[i]
 		if u.Backer != "" {
@@ -55,9 +41,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 		}
 		if id := support.HangsOn(u.Way()); id != "" {
 			unjudgedFixings(reflect.ValueOf(p.Fixtures.Standard(id)), id, add)
-			if standards[id]++; on[id] > 1 || standards[id] > 1 {
-				add(u.ID, "a standard that several brackets share")
-			}
 		}
 		if a, ok := u.Way().(support.Abstains); ok {
 			for _, what := range a.Abstains() {
@@ -71,6 +54,38 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 			add(it.ID, "what hangs on one hook alone")
 		}
 	}
+	return out
+}
+
+// Sharing counts the shelves that hang on each fixture.
+func (p *Project) Sharing() map[string]int {
+	on := map[string]int{}
+	for i := range p.Shelves {
+		ids := map[string]bool{}
+		p.Shelves[i].hangsOn(ids)
+		for id := range ids {
+			on[id]++
+		}
+	}
+	return on
+}
+
+// UnjudgedTogether names what of a shelf the check does not judge yet as others, or all
+// that the wall carries, have to do with it.
+func (p *Project) UnjudgedTogether(s *Shelf, sharing map[string]int) []Unjudged {
+	var out []Unjudged
+	add := adder(&out)
+	if r := p.Fixtures.Rail(s.Rail); r != nil && sharing[r.ID] > 1 {
+		add(r.ID, "a %s that %d shelves share", r.Noun(), sharing[r.ID])
+	}
+	standards := map[string]int{}
+	for i := range s.Supports {
+		if id := support.HangsOn(s.Supports[i].Way()); id != "" {
+			if standards[id]++; sharing[id] > 1 || standards[id] > 1 {
+				add(s.Supports[i].ID, "a standard that several brackets share")
+			}
+		}
+	}
 	for i := range p.Wall.Studs {
 		if st := &p.Wall.Studs[i]; st.Condition != "" && st.Condition != material.Dry {
 			add(st.ID, "studs that are not dry")
@@ -78,6 +93,12 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 		}
 	}
 	return out
+}
+
+func adder(to *[]Unjudged) func(about, format string, args ...any) {
+	return func(about, format string, args ...any) {
+		*to = append(*to, Unjudged{about, fmt.Sprintf(format, args...)})
+	}
 }
 
 var fixing = reflect.TypeFor[hold.Fixing]()

@@ -58,7 +58,7 @@ func hung(t testing.TB, p *design.Project, way string) check.Shelf {
 
 func checked(t testing.TB, p *design.Project, way string) check.Shelf {
 	t.Helper()
-	r, err := check.Run(p)
+	r, err := check.Run(t.Context(), p)
 	if err != nil {
 		t.Fatalf("%s: %v", way, err)
 	}

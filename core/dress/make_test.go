@@ -35,7 +35,7 @@ func TestANewWallHoldsWhatACarpenterExpects(t *testing.T) {
 			if bad := p.Validate(); len(bad) > 0 {
 				t.Fatal(bad)
 			}
-			a, err := check.Run(p)
+			a, err := check.Run(t.Context(), p)
 			if err != nil {
 				t.Fatal(err)
 			}

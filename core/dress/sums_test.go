@@ -27,7 +27,7 @@ func TestTheSumOfEveryLinkEndsWithWhatIsReported(t *testing.T) {
 		p := jars(t)
 		answer := hung(t, p, w.Key)
 		for _, l := range answer.Links {
-			sum, err := check.Explain(p, l.ID, "everyday")
+			sum, err := check.Explain(t.Context(), p, l.ID, "everyday", nil)
 			if err != nil || len(sum.Steps) == 0 {
 				t.Errorf("%s: %s has no sum: %v", w.Key, l.ID, err)
 				continue
@@ -43,7 +43,7 @@ func TestTheSumOfEveryLinkEndsWithWhatIsReported(t *testing.T) {
 			if l.Break == nil || l.Break.Above {
 				continue
 			}
-			if _, err := check.Explain(p, l.ID, "break"); err != nil {
+			if _, err := check.Explain(t.Context(), p, l.ID, "break", nil); err != nil {
 				t.Errorf("%s: %s breaks at %v kg, by no sum: %v", w.Key, l.ID, l.Break.Kg, err)
 			}
 		}

@@ -34,9 +34,12 @@ type Site struct {
 	Bases     [Cases]material.Basis
 }
 
+// SuddenCD is the duration factor of what comes down (engineering basis 1).
+const SuddenCD = 1.60
+
 // BasesFor returns the footing of the three cases for contents that stay.
 func BasesFor(d material.Duration) [Cases]material.Basis {
-	return [Cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: 1.60}, Break: {CD: 1, Mean: true}}
+	return [Cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: SuddenCD}, Break: {CD: 1, Mean: true}}
 }
 
 // Action is what the shelf does to one support: R pushes it down, newtons, and

@@ -1,6 +1,7 @@
 package improve
 
 import (
+	"context"
 	"fmt"
 	"slices"
 
@@ -32,13 +33,17 @@ type Going struct {
 
 // Break loads a shelf until it breaks: by mean strengths, each support that goes is
 // taken away and what is left is asked again. A picture of averages.
-func Break(p *design.Project, id string) ([]Going, error) {
+func Break(ctx context.Context, p *design.Project, id string, known check.Known) ([]Going, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, check.Invalid(bad)
 	}
 	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == id })
 	if at < 0 {
 		return nil, fmt.Errorf("no shelf %q", id)
+	}
+	beside, err := check.NewBeside(ctx, p, at, known)
+	if err != nil {
+		return nil, err
 	}
 	out := []Going{}
 	q := p.With(at, p.Hung(at))
@@ -47,7 +52,7 @@ func Break(p *design.Project, id string) ([]Going, error) {
 	var gone []string
 	called := map[string]string{} // every support as it was called when all of them stood
 	for range 12 {
-		a, err := check.One(q, s)
+		a, err := beside.Ask(ctx, q)
 		if err != nil {
 			return nil, err
 		}

@@ -1,6 +1,7 @@
 package improve
 
 import (
+	"context"
 	"fmt"
 	"slices"
 
@@ -56,13 +57,17 @@ type Picture struct {
 
 // Compare hangs a shelf in every way that a board can hang in, each with sensible
 // parts fitted to the studs, and says what each comes to.
-func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
+func Compare(ctx context.Context, p *design.Project, id string, newID func() string, known check.Known) ([]Row, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, check.Invalid(bad)
 	}
 	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == id })
 	if at < 0 {
 		return nil, fmt.Errorf("no shelf %q", id)
+	}
+	beside, err := check.NewBeside(ctx, p, at, known)
+	if err != nil {
+		return nil, err
 	}
 	var out []Row
 	for _, w := range support.Recipes() {
@@ -83,7 +88,7 @@ func Compare(p *design.Project, id string, newID func() string) ([]Row, error) {
 			out = append(out, row)
 			continue
 		}
-		a, err := check.One(q, &q.Shelves[at])
+		a, err := beside.Ask(ctx, q)
 		if err != nil {
 			return nil, err
 		}

@@ -4,9 +4,11 @@ package improve
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
+	"time"
 
 	"aguante/core/hold"
 	"aguante/core/support"
@@ -35,17 +37,20 @@ type Answer struct {
 	Pairs      []Idea `json:"pairs"`
 	Considered int    `json:"considered"` // changes and pairs thought of
 	Checked    int    `json:"checked"`    // of them checked in full
+	Stopped    bool   `json:"stopped"`    // it had looked for as long, or at as many, as it may
 }
 
 const (
 	offered = 6 // singles that are offered
 	paired  = 8 // best singles of which pairs are tried
 	enough  = 3 // singles that do it all, to be a choice
+	longest = 8 * time.Second
+	designs = 1500 // that are checked in full
 )
 
 // Shelf searches for what would make a shelf of a design hold, or stay straight. newID
 // makes ids for parts that are added.
-func Shelf(p *design.Project, id string, newID func() string) (*Answer, error) {
+func Shelf(ctx context.Context, p *design.Project, id string, newID func() string, known check.Known) (*Answer, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, check.Invalid(bad)
 	}
@@ -53,16 +58,21 @@ func Shelf(p *design.Project, id string, newID func() string) (*Answer, error) {
 	if at < 0 {
 		return nil, fmt.Errorf("no shelf %q", id)
 	}
-	was, err := check.One(p, &p.Shelves[at])
+	beside, err := check.NewBeside(ctx, p, at, known)
 	if err != nil {
 		return nil, err
 	}
-	f := &finder{p: p, at: at, was: was, id: newID, out: &Answer{Singles: []Idea{}, Pairs: []Idea{}}}
+	was, err := beside.Ask(ctx, p)
+	if err != nil {
+		return nil, err
+	}
+	f := &finder{ctx: ctx, p: p, at: at, beside: beside, was: was, id: newID, until: time.Now().Add(longest),
+		out: &Answer{Singles: []Idea{}, Pairs: []Idea{}}}
 	changes := f.changes()
 	var tried []Idea
 	for _, c := range changes {
 		f.out.Considered++
-		if !f.mayHelp(c) {
+		if !f.mayHelp(c) || f.ended() {
 			continue
 		}
 		if idea, ok := f.try(c); ok {
@@ -73,7 +83,7 @@ func Shelf(p *design.Project, id string, newID func() string) (*Answer, error) {
 	tried = bestOfEach(tried)
 	f.out.Singles = append(f.out.Singles, tried[:min(offered, len(tried))]...)
 	f.pairs(tried, changes)
-	return f.out, nil
+	return f.out, ctx.Err()
 }
 
 // change is one thing that could be done to a shelf.
@@ -86,11 +96,24 @@ type change struct {
 }
 
 type finder struct {
-	p   *design.Project
-	at  int
-	was *check.Shelf
-	id  func() string
-	out *Answer
+	ctx    context.Context
+	p      *design.Project
+	at     int
+	beside *check.Beside
+	was    *check.Shelf
+	id     func() string
+	until  time.Time
+	out    *Answer
+}
+
+// ended tells whether nobody waits for it any more, or it has looked for long enough,
+// which it says.
+func (f *finder) ended() bool {
+	if f.ctx.Err() != nil {
+		return true
+	}
+	f.out.Stopped = f.out.Stopped || f.out.Checked >= designs || time.Now().After(f.until)
+	return f.out.Stopped
 }
 
 func (f *finder) shelf() *design.Shelf { return &f.p.Shelves[f.at] }
@@ -139,7 +162,7 @@ func (f *finder) ask(h design.Hung, words, kind string, effort int) (Idea, bool)
 	if len(q.ValidateShelf(f.at)) > 0 {
 		return Idea{}, false
 	}
-	now, err := check.One(q, &q.Shelves[f.at])
+	now, err := f.beside.Ask(f.ctx, q)
 	if err != nil {
 		return Idea{}, false
 	}
@@ -243,7 +266,7 @@ func (f *finder) pairs(tried []Idea, changes []change) {
 	for i := range best[:first] {
 		for k := i + 1; k < len(best); k++ {
 			a, b := best[i], best[k]
-			if a.kind == b.kind || a.kind == "way" || b.kind == "way" {
+			if a.kind == b.kind || a.kind == "way" || b.kind == "way" || f.ended() {
 				continue
 			}
 			h := f.p.Hung(f.at)

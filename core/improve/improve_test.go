@@ -40,7 +40,7 @@ func jars(t testing.TB) *design.Project {
 // applied is what a design comes to with an idea taken.
 func applied(t testing.TB, p *design.Project, i Idea) check.Shelf {
 	t.Helper()
-	r, err := check.Run(p.With(0, i.Hung))
+	r, err := check.Run(t.Context(), p.With(0, i.Hung))
 	if err != nil {
 		t.Fatalf("%s: %v", i.Words, err)
 	}
@@ -68,11 +68,11 @@ func TestIdeasKeepTheirWord(t *testing.T) {
 		for i := range p.Shelves[0].Contents {
 			p.Shelves[0].Contents[i].Each *= 2.5
 		}
-		was, err := check.One(p, &p.Shelves[0])
+		was, err := check.One(t.Context(), p, 0)
 		if err != nil {
 			t.Fatal(err)
 		}
-		a, err := Shelf(p, "jars", ids())
+		a, err := Shelf(t.Context(), p, "jars", ids(), nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -98,7 +98,7 @@ func TestIdeasKeepTheirWord(t *testing.T) {
 // The demo's jar shelf is turned good by what is offered.
 func TestTheJarShelfIsTurnedGood(t *testing.T) {
 	p := jars(t)
-	a, err := Shelf(p, "jars", ids())
+	a, err := Shelf(t.Context(), p, "jars", ids(), nil)
 	if err != nil || len(a.Singles) == 0 {
 		t.Fatalf("%v, %v", a, err)
 	}
@@ -106,14 +106,14 @@ func TestTheJarShelfIsTurnedGood(t *testing.T) {
 	if !good {
 		t.Errorf("nothing that is offered makes it hold and stay straight: %+v", a)
 	}
-	if _, err := Shelf(p, "no such shelf", ids()); err == nil {
+	if _, err := Shelf(t.Context(), p, "no such shelf", ids(), nil); err == nil {
 		t.Error("a shelf that is not there is improved")
 	}
 }
 
 func TestCompareEveryWay(t *testing.T) {
 	p := jars(t)
-	c, err := Compare(p, "jars", ids())
+	c, err := Compare(t.Context(), p, "jars", ids(), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -153,14 +153,14 @@ func TestEveryDemoShelfCanBeTurnedGood(t *testing.T) {
 			t.Fatal(err)
 		}
 		for i := range p.Shelves {
-			was, err := check.One(&p, &p.Shelves[i])
+			was, err := check.One(t.Context(), &p, i)
 			if err != nil {
 				t.Fatal(err)
 			}
 			if was.Verdict == check.Holds {
 				continue
 			}
-			a, err := Shelf(&p, p.Shelves[i].ID, ids())
+			a, err := Shelf(t.Context(), &p, p.Shelves[i].ID, ids(), nil)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -184,8 +184,8 @@ func TestBreakingFollowsTheExpectedBreaks(t *testing.T) {
 			t.Fatal(err)
 		}
 		*p = *p.With(0, h)
-		was, _ := check.One(p, &p.Shelves[0])
-		steps, err := Break(p, "jars")
+		was, _ := check.One(t.Context(), p, 0)
+		steps, err := Break(t.Context(), p, "jars", nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -216,7 +216,7 @@ func BenchmarkWhatWouldItTake(b *testing.B) {
 	p := jars(b)
 	var last *Answer
 	for b.Loop() {
-		a, err := Shelf(p, "jars", ids())
+		a, err := Shelf(b.Context(), p, "jars", ids(), nil)
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -230,7 +230,7 @@ func BenchmarkCompareAllWays(b *testing.B) {
 	p := jars(b)
 	p.Shelves[0].Thickness = 38
 	for b.Loop() {
-		if _, err := Compare(p, "jars", ids()); err != nil {
+		if _, err := Compare(b.Context(), p, "jars", ids(), nil); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -19,7 +19,7 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 	for trial := range 96 {
 		way := support.Recipes()[trial%len(support.Recipes())].Key
 		p := draw.Design(way)
-		r, err := check.Run(p)
+		r, err := check.Run(t.Context(), p)
 		if err != nil {
 			t.Fatalf("%d, %s: %v", trial, way, err)
 		}
@@ -28,7 +28,7 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 				t.Errorf("%d, %s: %+v, breaks at %+v", trial, way, l, l.Break)
 			}
 		}
-		steps, err := Break(p, "shelf-1")
+		steps, err := Break(t.Context(), p, "shelf-1", nil)
 		if err != nil {
 			t.Fatalf("%d, %s: until it breaks: %v", trial, way, err)
 		}
@@ -37,7 +37,7 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 				t.Errorf("%d, %s: something goes at %v after %v", trial, way, steps[i].Kg, steps[i-1].Kg)
 			}
 		}
-		answer, err := Shelf(p, "shelf-1", ids())
+		answer, err := Shelf(t.Context(), p, "shelf-1", ids(), nil)
 		if err != nil {
 			t.Fatalf("%d, %s: what it takes: %v", trial, way, err)
 		}
@@ -47,7 +47,7 @@ func TestRandomDesignsKeepTheirHead(t *testing.T) {
 				t.Errorf("%d, %s: %s promised %v, gives %v", trial, way, i.Words, i.Holds, now.HoldsUpTo)
 			}
 		}
-		rows, err := Compare(p, "shelf-1", ids())
+		rows, err := Compare(t.Context(), p, "shelf-1", ids(), nil)
 		if err != nil {
 			t.Fatalf("%d, %s: compared: %v", trial, way, err)
 		}
@@ -72,11 +72,11 @@ func TestARackBreaksUprightByUpright(t *testing.T) {
 		h.Shelf.Contents[i].Each *= 8 // so much that its limits are within ten times as much
 	}
 	*p = *p.With(0, h)
-	was, err := check.One(p, &p.Shelves[0])
+	was, err := check.One(t.Context(), p, 0)
 	if err != nil {
 		t.Fatal(err)
 	}
-	steps, err := Break(p, "jars")
+	steps, err := Break(t.Context(), p, "jars", nil)
 	if err != nil || len(steps) == 0 {
 		t.Fatalf("%v, %v", steps, err)
 	}

@@ -24,9 +24,9 @@ func flatUse(width float64) float64 {
 	return 1
 }
 
-// broken is how much stronger lumber is on the day than its design value says,
+// Broken is how much stronger lumber is on the day than its design value says,
 // CD left out (engineering basis).
-const broken = 4
+const Broken = 4
 
 // lumberBending is Fb of construction lumber with its factors for size and flat
 // use, MPa (NDS 4.3; EC5 for the C classes, which have neither).
@@ -38,7 +38,7 @@ func (b Board) lumberBending(sh *working.Sheet, on Basis) float64 {
 	cf, wet := l.SizeFactor(depth), b.wet(0.85)
 	f, by, symbol, meaning := l.Fb*cf*cfu*wet, on.CD, "Fb", "allowable bending stress of "
 	if on.Mean {
-		by, symbol, meaning = broken, "Fb,mean", "bending stress at which it would break: "
+		by, symbol, meaning = Broken, "Fb,mean", "bending stress at which it would break: "
 	}
 	f *= by
 	if sh.On() {
@@ -55,7 +55,7 @@ func (l Lumber) flatUse() bool { return l.Grade == "No.2" || l.Grade == "stud" }
 func (b Board) lumberShear(sh *working.Sheet, on Basis) float64 {
 	by, symbol, meaning := on.CD, "Fv", "allowable shear stress of "
 	if on.Mean {
-		by, symbol, meaning = broken, "Fv,mean", "shear stress at which it would split: "
+		by, symbol, meaning = Broken, "Fv,mean", "shear stress at which it would split: "
 	}
 	wet := b.wet(0.97)
 	f := b.Lumber.Fv * by * wet

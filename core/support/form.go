@@ -142,6 +142,16 @@ func OnFloor(s Standing, d Demand) float64 {
 	return 0
 }
 
+// Couples tells what a form passes to each stud in a demand: a couple, N·mm, at a height
+// over its foot, mm. What only pulls or presses there passes none.
+func Couples(s Standing, d Demand, do func(stud string, up, couple float64)) {
+	if c, ok := s.(interface {
+		couples(Demand, func(stud string, up, couple float64))
+	}); ok {
+		c.couples(d, do)
+	}
+}
+
 // FormPart is an upright, a hook or a post: its place and share, N, and its drawing. On
 // says that its holes are another part's, on which it is.
 type FormPart struct {

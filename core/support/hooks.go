@@ -183,18 +183,30 @@ func (h *hookRail) Self() float64 {
 // Points are none: a yank is twice the load already.
 func (h *hookRail) Points() []float64 { return []float64{h.set.X} }
 
+// actions are what the hooks pass to the board in a demand.
+func (h *hookRail) actions(d Demand) []hold.Action {
+	out := make([]hold.Action, len(h.Hooks))
+	for i := range h.Hooks {
+		p := h.goods[i] * d.By * d.Care
+		out[i] = hold.Action{R: p, M: p * float64(h.Peg.Reach+h.Thickness), Case: d.Case}
+	}
+	return out
+}
+
+// couples are the board's, at its middle.
+func (h *hookRail) couples(d Demand, do func(stud string, up, couple float64)) {
+	up := float64(h.Bottom + h.Height/2)
+	h.rail.Couples(h.actions(d), func(stud string, m float64) { do(stud, up, m) })
+}
+
 // Parts draws the board at its studs, and every hook.
 func (h *hookRail) Parts(d Demand) []FormPart {
 	var out []FormPart
-	all := make([]hold.Action, len(h.Hooks))
-	e := float64(h.Peg.Reach + h.Thickness)
 	weight := h.Self()
 	for i := range h.Hooks {
-		p := h.goods[i] * d.By * d.Care
-		all[i] = hold.Action{R: p, M: p * e, Case: d.Case}
 		weight += h.goods[i] * d.By
 	}
-	rail := h.rail.Geometry(all)
+	rail := h.rail.Geometry(h.actions(d))
 	for i, k := range h.Hooks {
 		set := h.set.site(float64(k.X))
 		g := set.NewGeometry(hold.Action{})

@@ -266,6 +266,17 @@ func (h *hinged) OnFloor(d Demand) float64 {
 	return v * h.Caster / (1 - h.Caster)
 }
 
+// couples is what its hinges pass on, between them.
+func (h *hinged) couples(d Demand, do func(stud string, up, couple float64)) {
+	pull, _ := h.hinge(nil, d)
+	for i := range h.holes {
+		if h.holes[i].Counts() && h.holes[i].Hit.Stud != "" {
+			do(h.holes[i].Hit.Stud, float64(h.Up+h.Apart/2), pull*float64(h.Apart))
+			return
+		}
+	}
+}
+
 // Points is its far side.
 func (h *hinged) Points() []float64 { return []float64{float64(h.HingedCart.X + h.Width)} }
 

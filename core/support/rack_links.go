@@ -3,6 +3,7 @@ package support
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/beam"
 	"aguante/core/hold"
@@ -42,8 +43,8 @@ func (h *racked) heights() []float64 {
 	return out
 }
 
-// couples are those forces, by the moments of the levels.
-func (h *racked) couples(moments []float64) []float64 {
+// pushes are those forces, by the moments of the levels.
+func (h *racked) pushes(moments []float64) []float64 {
 	out := make([]float64, 0, 2*len(moments))
 	for _, m := range moments {
 		f := m / float64(h.Arm.High)
@@ -60,7 +61,25 @@ func (h *racked) stand(u *uprighted, i, only int) standing {
 			moments[l] = h.turn[l][i]
 		}
 	}
-	return h.bend(u, u.model.Stand(h.couples(moments)))
+	return h.bend(u, u.model.Stand(h.pushes(moments)))
+}
+
+// couples are each level's on each upright, at its own height.
+func (h *racked) couples(d Demand, do func(stud string, up, couple float64)) {
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		first := slices.IndexFunc(u.holes, func(d hold.Drilled) bool { return d.Counts() && d.Hit.Stud != "" })
+		if first < 0 {
+			continue
+		}
+		for l, level := range h.Levels {
+			m := h.turn[l][i] * (d.By + h.own(i))
+			if l == d.Level {
+				m += d.Extra * two(h.at, i, d.X) * (float64(h.Deep) + float64(h.Arm.Reach))
+			}
+			do(u.holes[first].Hit.Stud, float64(level.Up)-float64(h.Arm.High)/2, m*d.Care)
+		}
+	}
 }
 
 // bears is the weight on an upright, N.
@@ -86,7 +105,7 @@ func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
 		moments[l] = h.turn[l][i] * by
 	}
 	moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
-	return h.bend(u, u.model.Stand(h.couples(moments)))
+	return h.bend(u, u.model.Stand(h.pushes(moments)))
 }
 
 // expect works out how every upright stands under what is set down.

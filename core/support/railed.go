@@ -290,6 +290,18 @@ func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
 	return g
 }
 
+// Couples tells what every column passes to the stud behind it, N·mm.
+func (r *railed) Couples(all []hold.Action, do func(stud string, couple float64)) {
+	for l := range r.lengths {
+		s := &r.lengths[l]
+		for k := range s.Columns {
+			if stud := s.Holes[s.Columns[k].Holes[0]].Hit.Stud; stud != "" {
+				do(stud, r.carries(nil, l, k, all).M)
+			}
+		}
+	}
+}
+
 // Notes gathers its fasteners' notes, and says what stands off it.
 func (r *railed) Notes() hold.Notes {
 	n := hold.Notes{Cautions: r.caution}

@@ -104,6 +104,8 @@ type Shared interface {
 	Links() []SharedLink
 	// Geometry returns what the drawings draw, column by column of fasteners.
 	Geometry(all []hold.Action) hold.RailGeometry
+	// Couples tells what every column passes to the stud behind it, N·mm.
+	Couples(all []hold.Action, do func(stud string, couple float64))
 	Notes() hold.Notes
 }
 

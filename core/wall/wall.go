@@ -388,9 +388,14 @@ func (w *Wall) StudBending(couples, heights []float64) float64 {
 	return worst
 }
 
-// Takes returns the moment that a stud takes, N·mm: S Fb CF CD (NDS 3.3).
-func (s *Stud) Takes(cd float64) float64 {
+// Takes returns the moment that a stud takes, N·mm: S Fb CF CD (NDS 3.3); for the
+// expected break four times Fb, as of any lumber (Rule).
+func (s *Stud) Takes(on material.Basis) float64 {
 	wood, _ := material.LumberOf(s.Wood)
 	depth := float64(s.Depth)
-	return float64(s.Width) * depth * depth / 6 * wood.Fb * wood.SizeFactor(depth) * cd
+	by := on.CD
+	if on.Mean {
+		by = material.Broken
+	}
+	return float64(s.Width) * depth * depth / 6 * wood.Fb * wood.SizeFactor(depth) * by
 }

@@ -7,6 +7,7 @@ import (
 
 	"aguante/core/fastener"
 	"aguante/core/field"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -140,7 +141,7 @@ func TestStudBending(t *testing.T) {
 	}
 	// Stud grade, 38 × 89: S 50166 mm³ × 4.65 × 1.1 at CD 1.
 	s := Stud{Width: 38, Depth: 89, Wood: "spruce-pine-fir-stud"}
-	if got, want := s.Takes(1), 38.*89*89/6*4.65*1.1; math.Abs(got-want) > 1e-6 {
+	if got, want := s.Takes(material.Basis{CD: 1}), 38.*89*89/6*4.65*1.1; math.Abs(got-want) > 1e-6 {
 		t.Errorf("takes %v, want %v", got, want)
 	}
 }

@@ -122,7 +122,7 @@ func FuzzRead(f *testing.F) {
 			}
 			return
 		}
-		if _, err := check.Run(p); err != nil {
+		if _, err := check.Run(t.Context(), p); err != nil {
 			t.Fatalf("read, but not checked: %v", fmt.Errorf("%w", err))
 		}
 	})
@@ -142,7 +142,7 @@ func TestTheExampleOfTheDocsIsRead(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	r, err := check.Run(p)
+	r, err := check.Run(t.Context(), p)
 	if err != nil || r.Shelves[0].HoldsUpTo.Kg <= 0 {
 		t.Errorf("%+v, %v", r, err)
 	}

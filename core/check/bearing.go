@@ -1,0 +1,443 @@
+package check
+
+import (
+	"fmt"
+	"iter"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/hold"
+	"aguante/core/material"
+	"aguante/core/support"
+	"aguante/core/wall"
+	"aguante/core/working"
+)
+
+// Stud is what all the shelves of a wall together ask of one of its studs: the
+// couples of their brackets, everyday and with care, each at its worst.
+type Stud struct {
+	ID     string  `json:"id"`
+	Moment float64 `json:"moment_nmm"`
+	Takes  float64 `json:"takes_nmm"`
+	Used   float64 `json:"used"`
+}
+
+// held is one place where a shelf is held by the wall: the fasteners there, and the
+// couple that they pass on, N·mm.
+type held struct {
+	id     string
+	couple float64
+	Holes  []hold.Hole
+}
+
+// held are the places where a shelf is held: its supports, or the columns of its
+// rail.
+func (s *Answer) held() iter.Seq[held] {
+	return func(yield func(held) bool) {
+		for i := range s.Supports {
+			su := &s.Supports[i]
+			if !yield(held{su.ID, su.Load * su.Arm, su.Geometry.Holes[:su.Own]}) {
+				return
+			}
+		}
+		if s.Rail == nil {
+			return
+		}
+		for _, c := range s.Rail.Geometry.Columns {
+			if !yield(held{s.Rail.ID, c.Moment, c.Holes}) {
+				return
+			}
+		}
+	}
+}
+
+// grip is a couple, N·mm, that a shelf passes to a stud at a height over the floor: with
+// care as it is asked every day and at its worst when something comes down, and without
+// on the way to the break.
+type grip struct {
+	stud     string
+	y        float64
+	everyday ramp
+	breaking ramp
+	sudden   [suddens]float64
+}
+
+func (g *grip) suddenly(c int, couple float64) {
+	if math.Abs(couple) > math.Abs(g.sudden[c]) {
+		g.sudden[c] = couple
+	}
+}
+
+// at is the couple under so many times the contents; in a sudden case, under those asked.
+func (g *grip) at(by float64, c question) float64 {
+	switch c {
+	case everyday:
+		return g.everyday.at(by)
+	case breaking:
+		return g.breaking.at(by)
+	}
+	return g.sudden[c]
+}
+
+// question is what a stud is asked about: one of the sudden cases, or one of these.
+type question int
+
+const (
+	everyday question = iota + suddens
+	breaking
+)
+
+// on is the footing of a stud's strength.
+func (c question) on(cd float64) material.Basis {
+	switch c {
+	case everyday:
+		return material.Basis{CD: cd}
+	case breaking:
+		return material.Basis{Mean: true}
+	}
+	return material.Basis{CD: hold.SuddenCD}
+}
+
+// ramp is a figure by how many times the contents stand on a shelf, straight between its
+// corners. Where the true one bends between two corners it does so below.
+type ramp []corner
+
+type corner struct{ by, value float64 }
+
+func (r ramp) at(by float64) float64 {
+	for k := 1; k < len(r); k++ {
+		if a, b := r[k-1], r[k]; by <= b.by {
+			return a.value + (b.value-a.value)*(by-a.by)/(b.by-a.by)
+		}
+	}
+	return r[len(r)-1].value
+}
+
+// widen keeps the greater, either way, of what is there and what is not.
+func (r *ramp) widen(k int, by, value float64) {
+	if k == len(*r) {
+		*r = append(*r, corner{by, value})
+	} else if math.Abs(value) > math.Abs((*r)[k].value) {
+		(*r)[k].value = value
+	}
+}
+
+// gripsOf are the couples that a board's supports and rail pass on, at their worst over
+// all states, places and woods.
+func gripsOf(runs []*run, a *Answer) []grip {
+	if runs[0].rig == nil {
+		return nil
+	}
+	g := gripping{y: float64(runs[0].shelf.Y), of: map[place]int{}}
+	for i := range a.Supports {
+		g.studs = append(g.studs, studsIn(a.Supports[i].Geometry.Holes[:a.Supports[i].Own]))
+	}
+	corners := cornersOf(runs)
+	for _, r := range runs {
+		for k, by := range corners {
+			for n, st := range r.states {
+				v := r.look(st, by)
+				g.each(&v, hold.Everyday, func(to *grip, m float64) { to.everyday.widen(k, by, m) })
+				if n == 0 { // it breaks under all its contents, every support level
+					g.each(&v, hold.Break, func(to *grip, m float64) { to.breaking.widen(k, by, m) })
+				}
+			}
+		}
+		for c := range r.places {
+			for i := range r.places[c] {
+				g.each(&r.places[c][i], hold.Sudden, func(to *grip, m float64) { to.suddenly(c, m) })
+			}
+		}
+	}
+	return slices.DeleteFunc(g.all, func(g grip) bool { return len(g.everyday) != len(corners) || len(g.breaking) != len(corners) })
+}
+
+// gripping gathers a board's grips.
+type gripping struct {
+	y     float64
+	studs [][]string // behind each support
+	all   []grip
+	of    map[place]int
+}
+
+// place is where a couple goes into a stud: at a support, or at the rail, -1.
+type place struct {
+	support int
+	stud    string
+}
+
+// each tells every couple in a view, with care.
+func (g *gripping) each(v *view, c hold.Case, do func(to *grip, couple float64)) {
+	if v.gone() {
+		return
+	}
+	at := func(where place) *grip {
+		i, ok := g.of[where]
+		if !ok {
+			i = len(g.all)
+			g.of[where] = i
+			g.all = append(g.all, grip{stud: where.stud, y: g.y})
+		}
+		return &g.all[i]
+	}
+	for i, which := range v.r.which {
+		if which < 0 {
+			continue
+		}
+		_, m := v.action(i)
+		for _, stud := range g.studs[which] {
+			do(at(place{which, stud}), m*v.r.care(c))
+		}
+	}
+	if v.r.rail != nil {
+		v.r.rail.Couples(v.r.carried(nil, v, c), func(stud string, m float64) { do(at(place{-1, stud}), m) })
+	}
+}
+
+// cornersOf are the multiples of the contents at which any couple may turn.
+func cornersOf(runs []*run) []float64 {
+	out := []float64{0, 1, most}
+	for _, r := range runs {
+		for _, st := range r.states {
+			for i := range st.stretches {
+				if from := st.stretches[i].from; from > 0 {
+					out = append(out, from)
+				}
+			}
+		}
+	}
+	slices.Sort(out)
+	return slices.CompactFunc(out, func(a, b float64) bool { return math.Abs(b-a) < 1e-3 })
+}
+
+func studsIn(holes []hold.Hole) []string {
+	var out []string
+	for _, h := range holes {
+		if h.Counts && h.Stud != "" && !slices.Contains(out, h.Stud) {
+			out = append(out, h.Stud)
+		}
+	}
+	return out
+}
+
+// grips are the couples that a form passes on; they grow straight from an empty one on.
+func (g *stand) grips() []grip {
+	var all []grip
+	n := 0
+	at := func(stud string, up float64) *grip {
+		if n == len(all) {
+			all = append(all, grip{stud: stud, y: float64(g.shelf.Y) + up})
+		}
+		n++
+		return &all[n-1]
+	}
+	for k, by := range []float64{0, most} {
+		n = 0
+		support.Couples(g.on, g.demand(by, hold.Everyday, hold.Strength), func(stud string, up, m float64) {
+			at(stud, up).everyday.widen(k, by, m)
+		})
+		n = 0
+		support.Couples(g.on, g.demand(by, hold.Break, hold.Strength), func(stud string, up, m float64) {
+			at(stud, up).breaking.widen(k, by, m)
+		})
+	}
+	for c := range g.sudden {
+		for _, d := range g.sudden[c] {
+			n = 0
+			support.Couples(g.on, d, func(stud string, up, m float64) {
+				at(stud, up).suddenly(c, m)
+			})
+		}
+	}
+	return all
+}
+
+// bearing is what all shelves of a wall together ask of its studs.
+type bearing struct {
+	p       *design.Project
+	answers []*Answer
+	sharing map[string]int
+	studs   []burden
+}
+
+// burden is one stud and the grips on it.
+type burden struct {
+	*wall.Stud
+	number int // from the left
+	cd     float64
+	grips  []gripped
+}
+
+// gripped is a grip of one of the shelves.
+type gripped struct {
+	shelf int
+	*grip
+}
+
+func newBearing(p *design.Project, answers []*Answer) *bearing {
+	w := &bearing{p: p, answers: answers, sharing: p.Sharing()}
+	if p.Wall.Solid() || p.Wall.Kind == wall.SteelStuds {
+		return w // there are none, or nothing is known of them
+	}
+	at := map[string]int{}
+	for i := range p.Wall.Studs {
+		st := &p.Wall.Studs[i]
+		n := 1
+		for k := range p.Wall.Studs {
+			if p.Wall.Studs[k].X < st.X {
+				n++
+			}
+		}
+		at[st.ID] = i
+		w.studs = append(w.studs, burden{Stud: st, number: n, cd: 1})
+	}
+	for k, a := range answers {
+		for i := range a.grips {
+			g := &a.grips[i]
+			n, ok := at[g.stud]
+			if !ok {
+				continue
+			}
+			b := &w.studs[n]
+			if cd := p.Shelves[k].Duration.CD(); len(b.grips) == 0 || cd < b.cd {
+				b.cd = cd
+			}
+			b.grips = append(b.grips, gripped{k, g})
+		}
+	}
+	return w
+}
+
+// asked is how many times the contents of an answer stand there as asked.
+func (a *Answer) asked() float64 {
+	if a.Evenly {
+		return 0
+	}
+	return 1
+}
+
+// moment is the greatest moment in a stud, N·mm, with one shelf's contents so many times
+// there and the others as asked; own gives that shelf's grips, in their order on the stud.
+func (w *bearing) moment(b *burden, shelf int, own []grip, by float64, c question) float64 {
+	couples, heights := make([]float64, 0, len(b.grips)), make([]float64, 0, len(b.grips))
+	add := func(g *grip, by float64, c question) {
+		couples, heights = append(couples, g.at(by, c)), append(heights, g.y)
+	}
+	for _, g := range b.grips {
+		if g.shelf != shelf {
+			add(g.grip, w.answers[g.shelf].asked(), everyday)
+		}
+	}
+	for i := range own {
+		if own[i].stud == b.ID {
+			add(&own[i], by, c)
+		}
+	}
+	return w.p.Wall.StudBending(couples, heights)
+}
+
+// report is every stud under all that is asked of it.
+func (w *bearing) report() []Stud {
+	out := []Stud{}
+	for i := range w.studs {
+		b := &w.studs[i]
+		s := Stud{ID: b.ID, Moment: w.moment(b, -1, nil, 0, everyday), Takes: b.Takes(material.Basis{CD: b.cd})}
+		s.Used = s.Moment / s.Takes
+		out = append(out, s)
+	}
+	return out
+}
+
+// joined are the links of a shelf that other shelves load as well: every stud that it is
+// on, bent by all of them (engineering basis).
+func (w *bearing) joined(i int, a *Answer) []Link {
+	out := []Link{}
+	s := &w.p.Shelves[i]
+	for n := range w.studs {
+		b := &w.studs[n]
+		if !slices.ContainsFunc(a.grips, func(g grip) bool { return g.stud == b.ID }) {
+			continue
+		}
+		cd := min(b.cd, s.Duration.CD())
+		used := func(c question) func(by float64) float64 {
+			takes := b.Takes(c.on(cd))
+			return func(by float64) float64 { return w.moment(b, i, a.grips, by, c) / takes }
+		}
+		f := Link{ID: s.ID + "/" + b.ID + "/stud/bending", Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud", Goes: hold.Bends,
+			Of: hold.OfWood, Name: "stud in bending", Where: fmt.Sprintf("stud %d", b.number), How: "breaks, bent by all that hangs on it",
+			When: "with what is asked of all shelves", X: float64(b.X - s.X), Used: used(everyday)(a.asked()),
+			Handling: used(handling)(0)}
+		if a.Accident != nil {
+			f.Accident = used(accident)(0)
+		}
+		breaks := a.limit(first(used(breaking)))
+		f.Limit, f.Break = a.limit(first(used(everyday))), &breaks
+		out = append(out, f)
+	}
+	return out
+}
+
+// first is the multiple at which a use that only grows passes 1.
+func first(used func(by float64) float64) float64 {
+	over := func(by float64) float64 { return used(by) - 1 }
+	hi := over(most)
+	if hi <= 0 {
+		return most
+	}
+	lo := over(0)
+	if lo > 0 {
+		return 0
+	}
+	return crossing(over, lo, hi, most)
+}
+
+// limit is a multiple of the contents as their mass.
+func (a *Answer) limit(by float64) Limit { return Limit{Kg: by / most * a.most.Kg, Above: by >= most} }
+
+// explain is the sum behind a stud's bending.
+func (w *bearing) explain(i int, link Link, which string) (*Working, error) {
+	a := w.answers[i]
+	b := &w.studs[slices.IndexFunc(w.studs, func(b burden) bool {
+		return link.ID == w.p.Shelves[i].ID+"/"+b.ID+"/stud/bending"
+	})]
+	c, by := everyday, a.asked()
+	switch which {
+	case "everyday":
+	case "handling":
+		c = handling
+	case "accident":
+		if c = accident; a.Accident == nil {
+			return nil, fmt.Errorf("%q is not asked about in the accident case", link.ID)
+		}
+	case "break":
+		c, by = breaking, link.Break.Kg/a.most.Kg*most
+	default:
+		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
+	}
+	var sh working.Sheet
+	m, takes := w.moment(b, i, a.grips, by, c), b.Takes(c.on(min(b.cd, w.p.Shelves[i].Duration.CD())))
+	for k, g := range b.grips {
+		couple := g.at(w.answers[g.shelf].asked(), everyday)
+		if g.shelf == i {
+			couple = g.at(by, c)
+		}
+		sh.Add(fmt.Sprintf("M%d", k+1), w.p.Shelves[g.shelf].Name+": the couple that it passes to the stud there, at its worst, × care",
+			"R × e × care", couple, working.Moment, "statics", working.In("y", g.y, working.Length))
+	}
+	sh.Add("M", "greatest moment in the stud, pinned at floor and ceiling", "ΣM / H × y, less the couples below", m, working.Moment,
+		"engineering basis", working.In("H", float64(w.p.Wall.Height), working.Length))
+	depth := float64(b.Depth)
+	sh.Add("Mt", "moment that the stud takes", "b × d² / 6 × Fb × CF × factor", takes, working.Moment,
+		"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length), working.In("d", depth, working.Length))
+	sh.Add("used", "part of it in use", "M / Mt", m/takes, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mt", takes, working.Moment))
+	switch c {
+	case everyday:
+		sh.Add("holds", "mass of contents at which the part used reaches 1, the other shelves as they are", "used = 1", link.Limit.Kg,
+			working.Mass, "")
+	case breaking:
+		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1",
+			link.Break.Kg, working.Mass, "Rule")
+	}
+	return &Working{Link: link, Case: which, When: link.When, Steps: sh.Steps}, nil
+}

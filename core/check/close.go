@@ -1,0 +1,185 @@
+package check
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"aguante/core/design"
+	"aguante/core/hold"
+)
+
+// Close makes a report of the answers of all shelves of a design: what they ask of the
+// wall together joins their links, and limits and verdicts are taken over all of them. A
+// shelf's limit scales its own contents; the other shelves stay at what is asked of them.
+func Close(p *design.Project, answers []*Answer) *Report {
+	w := newBearing(p, answers)
+	rep := &Report{Shelves: make([]Shelf, len(answers)), Studs: w.report(), Verdict: Holds}
+	least := math.Inf(1)
+	rank := []Verdict{Holds, Sags, Cannot, Gives}
+	for i, a := range answers {
+		rep.Shelves[i] = w.close(i, a)
+		s := &rep.Shelves[i]
+		if slices.Index(rank, s.Verdict) > slices.Index(rank, rep.Verdict) {
+			rep.Verdict = s.Verdict
+		}
+		if room := s.HoldsUpTo.Kg / max(s.Asked, 1e-9); s.First != "" && room < least {
+			least, rep.Weakest = room, s.First
+		}
+	}
+	return rep
+}
+
+// Full is a shelf with everything that is said of it in one place: what joined its links
+// is then among them, and what is to be watched beside it among its cautions.
+func (s *Shelf) Full() *Shelf {
+	out := *s
+	out.Links = append(slices.Clip(s.Links), s.Joined...)
+	out.Cautions = append(slices.Clip(s.Cautions), s.Beside...)
+	out.Joined, out.Beside = []Link{}, []Caution{}
+	return &out
+}
+
+// Beside asks about one shelf over and over while the others stay as they are.
+type Beside struct {
+	at      int
+	answers []*Answer
+}
+
+// NewBeside asks all shelves of a valid design but one.
+func NewBeside(ctx context.Context, p *design.Project, at int, known Known) (*Beside, error) {
+	b := &Beside{at: at, answers: make([]*Answer, len(p.Shelves))}
+	for i := range p.Shelves {
+		if i == at {
+			continue
+		}
+		a, err := answerOf(ctx, p, &p.Shelves[i], known)
+		if err != nil {
+			return nil, err
+		}
+		b.answers[i] = a
+	}
+	return b, nil
+}
+
+// Ask says what the shelf comes to as it is in a design that differs in it, and in what it
+// hangs on, alone.
+func (b *Beside) Ask(ctx context.Context, p *design.Project) (*Shelf, error) {
+	a, err := answer(ctx, p, &p.Shelves[b.at])
+	if err != nil {
+		return nil, err
+	}
+	answers := slices.Clone(b.answers)
+	answers[b.at] = &a.Answer
+	s := newBearing(p, answers).close(b.at, &a.Answer)
+	return s.Full(), nil
+}
+
+// One asks one shelf of a valid design, with the others beside it.
+func One(ctx context.Context, p *design.Project, at int) (*Shelf, error) {
+	b, err := NewBeside(ctx, p, at, nil)
+	if err != nil {
+		return nil, err
+	}
+	return b.Ask(ctx, p)
+}
+
+// close takes limits and verdict over all links of a shelf.
+func (w *bearing) close(i int, a *Answer) Shelf {
+	s := &w.p.Shelves[i]
+	out := Shelf{Answer: *a, Closing: w.gather(i, a)}
+	out.Beside = besideNotes(w.p, s)
+	if a.low != nil {
+		out.Low = &Low{Asked: a.low.Asked, Verdict: w.gather(i, a.low).Verdict}
+	}
+	return out
+}
+
+// gather finds what gives first, what stays straight and where it would break among
+// the links, and puts the worst of each role on the band.
+func (w *bearing) gather(i int, a *Answer) Closing {
+	out := Closing{Verdict: Holds, HoldsUpTo: a.most, StraightTo: a.most, NotKnown: []string{}, Band: []string{},
+		Joined: w.joined(i, a), NotJudged: w.notJudged(i, a)}
+	g := gathering{Closing: &out, breaks: a.most, known: true, worst: map[hold.Role]*Link{}}
+	for k := range a.Links {
+		g.take(&a.Links[k])
+	}
+	for k := range out.Joined {
+		g.take(&out.Joined[k])
+	}
+	if g.known && (g.first == nil || g.first.NoMean == "" || out.HoldsUpTo.Above) && a.stands {
+		out.Breaks = &g.breaks
+	} else {
+		out.BreakLink = ""
+	}
+	for _, role := range hold.Roles() {
+		if f := g.worst[role]; f != nil && (role != hold.RoleStanding || f.Limit.Kg < a.most.Kg) {
+			out.Band = append(out.Band, f.ID)
+		}
+	}
+	switch {
+	case out.HoldsUpTo.Kg < a.Asked || out.HoldsUpTo.Kg == 0:
+		out.Verdict = Gives
+	case len(out.NotJudged) > 0:
+		out.Verdict, out.Why = Cannot, out.NotJudged[0].Text
+	case out.StraightTo.Kg < a.Asked:
+		out.Verdict = Sags
+	}
+	return out
+}
+
+// gathering is a closing in the making.
+type gathering struct {
+	*Closing
+	first  *Link
+	breaks Limit
+	known  bool
+	worst  map[hold.Role]*Link
+}
+
+// take counts one link in.
+func (g *gathering) take(f *Link) {
+	if w := g.worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
+		g.worst[f.Role] = f
+	}
+	if f.Kind == hold.Stiffness {
+		if f.Limit.Kg < g.StraightTo.Kg || g.FirstSag == "" {
+			g.StraightTo, g.FirstSag = f.Limit, f.ID
+		}
+		return
+	}
+	// Of those that hold more than anyone asked about, the most used would be first.
+	if g.first == nil || f.Limit.Kg < g.first.Limit.Kg || f.Limit.Kg == g.first.Limit.Kg && f.Used > g.first.Used {
+		g.first, g.HoldsUpTo, g.First = f, f.Limit, f.ID
+	}
+	switch {
+	case f.Kind == hold.Gate && f.Fails:
+		g.known = false
+		g.leftOut(f)
+	case f.NoMean != "":
+		g.leftOut(f)
+	case f.Break != nil && (f.Break.Kg < g.breaks.Kg || g.BreakLink == ""):
+		g.breaks, g.BreakLink = *f.Break, f.ID
+	}
+}
+
+// leftOut names a link that the expected break says nothing of, each kind once.
+func (g *gathering) leftOut(f *Link) {
+	if !slices.Contains(g.NotKnown, f.Name) {
+		g.NotKnown = append(g.NotKnown, f.Name)
+	}
+}
+
+// notJudged names what the design says of a shelf and no link is asked about yet.
+func (w *bearing) notJudged(i int, a *Answer) []Caution {
+	out := append([]Caution{}, a.notJudged...)
+	return append(out, said(w.p.UnjudgedTogether(&w.p.Shelves[i], w.sharing))...)
+}
+
+func said(all []design.Unjudged) []Caution {
+	var out []Caution
+	for _, u := range all {
+		out = append(out, Caution{u.About, "not judged yet: " + u.What})
+	}
+	return out
+}
