@@ -31,7 +31,7 @@ func emptyWall(t *testing.T, width, height int64) (*app, *page) {
 // first is the link that gives first by the core's own word on what is stored.
 func (a *app) first() check.Link {
 	a.t.Helper()
-	r, err := check.Run(t.Context(), a.stored())
+	r, err := check.Run(a.t.Context(), a.stored())
 	if err != nil {
 		a.t.Fatal(err)
 	}

@@ -33,7 +33,7 @@ func checkCommand() *cobra.Command {
 			if err != nil {
 				return exit{2, fmt.Errorf("%s cannot be read\n%w", args[0], err)}
 			}
-			r, err := check.Run(p)
+			r, err := check.Run(c.Context(), p)
 			if err != nil {
 				return exit{2, err}
 			}

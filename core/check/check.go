@@ -53,14 +53,23 @@ func Answers(ctx context.Context, p *design.Project, known Known) ([]*Answer, er
 }
 
 // answerOf asks one shelf by itself, or knows the answer.
-func answerOf(ctx context.Context, p *design.Project, s *design.Shelf, known Known) (a *Answer, err error) {
-	content := ""
-	if known != nil {
-		content = p.Content(s)
-		if a, ok := known.Answer(content); ok {
-			return a, nil
-		}
+func answerOf(ctx context.Context, p *design.Project, s *design.Shelf, known Known) (*Answer, error) {
+	if known == nil {
+		return Ask(ctx, p, s)
 	}
+	content := p.Content(s)
+	if a, ok := known.Answer(content); ok {
+		return a, nil
+	}
+	a, err := Ask(ctx, p, s)
+	if err == nil {
+		known.Keep(content, a)
+	}
+	return a, err
+}
+
+// Ask asks one shelf of a valid design by itself.
+func Ask(ctx context.Context, p *design.Project, s *design.Shelf) (a *Answer, err error) {
 	defer func() { // a fault in one shelf must not take the program down
 		if fault := recover(); fault != nil {
 			err = fmt.Errorf("shelf %q: fault in the check: %v\n%s", s.Name, fault, debug.Stack())
@@ -72,9 +81,6 @@ func answerOf(ctx context.Context, p *design.Project, s *design.Shelf, known Kno
 	}
 	if err != nil {
 		return nil, fmt.Errorf("shelf %q: %w", s.Name, err)
-	}
-	if known != nil {
-		known.Keep(content, &found.Answer)
 	}
 	return &found.Answer, nil
 }

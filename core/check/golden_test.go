@@ -213,8 +213,8 @@ func figures(r *check.Report) string {
 				holes(c.Holes)
 			}
 		}
-		for _, c := range s.Curve {
-			say(c.X, c.Self, c.Now, c.Later)
+		for i, self := range s.Curve.Self {
+			say(self, s.Curve.Now[i], s.Curve.Later[i])
 		}
 	}
 	for _, st := range r.Studs {

@@ -3,6 +3,8 @@
 package check
 
 import (
+	"slices"
+
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/problem"
@@ -28,7 +30,7 @@ func (Verdict) Choices() []field.Choice {
 // Limit is a mass of contents, kg. Above says that nothing gave up to it.
 type Limit struct {
 	Kg    float64 `json:"kg"`
-	Above bool    `json:"above"`
+	Above bool    `json:"above,omitempty"`
 }
 
 // Report is the answer for a whole wall.
@@ -64,7 +66,7 @@ type Answer struct {
 	Links     []Link       `json:"links"`
 	Supports  []Support    `json:"supports"`
 	Rail      *Rail        `json:"rail,omitempty"`
-	Curve     []CurvePoint `json:"curve"`
+	Curve     Curve        `json:"curve"`
 	Section   Section      `json:"section"`
 	Sagging   *Sagging     `json:"sagging,omitempty"`
 	Movement  *Movement    `json:"movement,omitempty"`
@@ -78,6 +80,32 @@ type Answer struct {
 	stands    bool      // there is something that could break
 	grips     []grip    // what it asks of studs
 	low       *Answer   // the same with the low guess of its contents
+}
+
+// Afar is an answer with what is drawn of a shelf that is not looked at closely: its parts
+// from the front.
+func (a *Answer) Afar() *Answer {
+	out := *a
+	out.Links, out.Curve, out.Sagging, out.Section = []Link{}, blankCurve(), nil, blankSection()
+	out.Supports = slices.Clone(a.Supports)
+	for i := range out.Supports {
+		out.Supports[i].Geometry = out.Supports[i].Geometry.Afar()
+	}
+	if a.Rail != nil {
+		rail := *a.Rail
+		rail.Geometry.Columns = slices.Clone(rail.Geometry.Columns)
+		for i := range rail.Geometry.Columns {
+			rail.Geometry.Columns[i].Geometry = rail.Geometry.Columns[i].Geometry.Afar()
+		}
+		out.Rail = &rail
+	}
+	return &out
+}
+
+func blankCurve() Curve { return Curve{[]float64{}, []float64{}, []float64{}} }
+
+func blankSection() Section {
+	return Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}
 }
 
 // Closing is what becomes of an answer on its wall, beside the other shelves: its limits
@@ -97,6 +125,12 @@ type Closing struct {
 	Joined     []Link    `json:"joined"`
 	Beside     []Caution `json:"beside"`     // of its neighbours
 	NotJudged  []Caution `json:"not_judged"` // what the design says and no link is asked about yet
+}
+
+// Afar is what is said of a shelf that is not looked at closely.
+func (c Closing) Afar() Closing {
+	c.Joined, c.Band, c.NotKnown, c.Beside, c.NotJudged = []Link{}, []string{}, []string{}, []Caution{}, []Caution{}
+	return c
 }
 
 // Low is what the low guess of the contents would change.
@@ -130,16 +164,16 @@ type Link struct {
 	When     string    `json:"when"`           // the pattern that governs
 	Wood     string    `json:"wood,omitempty"` // the candidate that governs
 	Used     float64   `json:"used"`
-	Fails    bool      `json:"fails"`
+	Fails    bool      `json:"fails,omitempty"`
 	Limit    Limit     `json:"limit"`
 	Break    *Limit    `json:"break,omitempty"`
 	NoMean   string    `json:"no_mean,omitempty"`
-	Handling float64   `json:"handling_used"`
-	Accident float64   `json:"accident_used"`
+	Handling float64   `json:"handling_used,omitempty"`
+	Accident float64   `json:"accident_used,omitempty"`
 	Value    float64   `json:"value_mm,omitempty"`
 	Now      float64   `json:"now_mm,omitempty"`
 	Allowed  float64   `json:"allowed_mm,omitempty"`
-	X        float64   `json:"x_mm"` // from the board's left end
+	X        float64   `json:"x_mm,omitempty"` // from the board's left end
 }
 
 // Support is one support under its load: Share with all contents and every
@@ -169,13 +203,12 @@ type Rail struct {
 	Geometry hold.RailGeometry `json:"geometry"`
 }
 
-// CurvePoint is the board's way down at X, mm: under its own weight, under all
-// load now, and later.
-type CurvePoint struct {
-	X     float64 `json:"x_mm"`
-	Self  float64 `json:"self_mm"`
-	Now   float64 `json:"now_mm"`
-	Later float64 `json:"later_mm"`
+// Curve is the board's way down, mm, at even steps from its left end to its right: under
+// its own weight, under all load now, and later. It has no steps where there is no board.
+type Curve struct {
+	Self  []float64 `json:"self_mm"`
+	Now   []float64 `json:"now_mm"`
+	Later []float64 `json:"later_mm"`
 }
 
 // ItemMass is what one item weighs.

@@ -11,9 +11,9 @@ import (
 func blank(p *design.Project, s *design.Shelf) Answer {
 	out := Answer{
 		Way: p.WayOf(s), Tiers: []float64{float64(s.Thickness)},
-		ID: s.ID, Name: s.Name, OnAssumed: []string{}, Supports: []Support{}, Curve: []CurvePoint{},
+		ID: s.ID, Name: s.Name, OnAssumed: []string{}, Supports: []Support{}, Curve: blankCurve(),
 		Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
-		Section: Section{Parts: []SectionPart{}, Sides: []SectionSide{}, Cuts: []CutLeft{}}, Links: []Link{}, notJudged: said(p.Unjudged(s)),
+		Section: blankSection(), Links: []Link{}, notJudged: said(p.Unjudged(s)),
 	}
 	for _, it := range s.Contents {
 		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
@@ -70,17 +70,19 @@ func (r *run) suddenly(all []found, c int) Sudden {
 }
 
 // drawn is the board's line for the drawing.
-func (r *run) drawn() []CurvePoint {
+func (r *run) drawn() Curve {
+	out := blankCurve()
 	v := r.look(r.states[0], r.multiple())
 	if v.gone() {
-		return []CurvePoint{}
+		return out
 	}
 	const steps = 60
 	now, later, self := v.shape(), v.end(), v.grown(1, 0)
-	var out []CurvePoint
 	for k := range steps + 1 {
 		x := float64(r.shelf.Length) * float64(k) / steps
-		out = append(out, CurvePoint{x, self.Deflection(x) * r.plank.soft, now.Deflection(x) * r.plank.soft, later.Deflection(x) * r.plank.soft})
+		out.Self = append(out.Self, self.Deflection(x)*r.plank.soft)
+		out.Now = append(out.Now, now.Deflection(x)*r.plank.soft)
+		out.Later = append(out.Later, later.Deflection(x)*r.plank.soft)
 	}
 	return out
 }

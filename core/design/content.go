@@ -46,7 +46,7 @@ func (p *Project) Content(s *Shelf) string {
 	about.Wall.Studs, about.Left = near(p.Wall.Studs, from-aside, to+aside)
 	h := sha256.New()
 	_ = json.NewEncoder(h).Encode(about) // of plain values: it cannot fail
-	return base64.RawURLEncoding.EncodeToString(h.Sum(nil)[:18])
+	return base64.RawURLEncoding.EncodeToString(h.Sum(nil)[:12])
 }
 
 // aside is how far beside its place a part may have a fastener, mm.

@@ -24,6 +24,9 @@ const (
 	Version = 2
 )
 
+// MostShelves is how many shelves one wall may have.
+const MostShelves = 40
+
 // Project is one wall and all that is on it.
 type Project struct {
 	Format   string           `json:"format"`
@@ -297,8 +300,9 @@ func (s *Shelf) UnmarshalJSON(b []byte) error {
 }
 
 // Validate returns every problem of the project, each with its path.
-func (p *Project) Validate() []problem.Problem {
-	l := problem.New()
+func (p *Project) Validate() []problem.Problem { return p.validate(problem.New()) }
+
+func (p *Project) validate(l *problem.List) []problem.Problem {
 	if p.Format != Format {
 		l.Add("format", "%q: a project file says %q here", p.Format, Format)
 	}
@@ -337,6 +341,23 @@ func (p *Project) ValidateShelf(i int) []problem.Problem {
 	field.Check(at, &p.Shelves[i])
 	p.Shelves[i].fits(at, p)
 	return l.All()
+}
+
+// Sound tells whether one shelf of a project, or all but its shelves where i is -1, has no
+// problem by itself, and the ids that are used in it: a project whose parts are all sound
+// and use no id twice is valid.
+func (p *Project) Sound(i int) (ids []string, ok bool) {
+	l := problem.New()
+	if i < 0 {
+		bare := *p
+		bare.Shelves = nil
+		found := bare.validate(l)
+		return l.IDs(), len(found) == 0
+	}
+	at := l.Each("shelves", i)
+	field.Check(at, &p.Shelves[i])
+	p.Shelves[i].fits(at, p)
+	return l.IDs(), len(l.All()) == 0
 }
 
 // fits names what the shelf's fields do not say by themselves: whether it goes with its

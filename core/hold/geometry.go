@@ -104,6 +104,20 @@ func Blank() Geometry {
 	return Geometry{Shapes: []Shape{}, Forces: []Force{}, Measures: []Measure{}, Facts: []Fact{}, Marks: []Fact{}, Holes: []Hole{}}
 }
 
+// Afar is a drawing of what is seen from the front alone.
+func (g Geometry) Afar() Geometry {
+	g.Forces, g.Measures, g.Facts, g.Marks = []Force{}, []Measure{}, []Fact{}, []Fact{}
+	shapes := make([]Shape, 0, len(g.Shapes))
+	for _, s := range g.Shapes {
+		if len(s.Front) > 0 {
+			s.Side = nil
+			shapes = append(shapes, s)
+		}
+	}
+	g.Shapes = shapes
+	return g
+}
+
 // NewGeometry starts the drawing of a support under an action.
 func (s *Site) NewGeometry(a Action) Geometry {
 	g := Blank()

@@ -4,6 +4,7 @@ package problem
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strconv"
@@ -131,6 +132,9 @@ func (l *List) ID(id string) {
 	}
 	l.ids[id] = l
 }
+
+// IDs are those that were noted, in order.
+func (l *List) IDs() []string { return slices.Sorted(maps.Keys(l.ids)) }
 
 // Name notes a name that is too long.
 func (l *List) Name(step, v string) {

@@ -2,6 +2,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"io"
@@ -34,15 +35,18 @@ type Server struct {
 	walls func() ([]*design.Project, error)
 	hosts []string
 	log   *slog.Logger
+	known *memory
+	turn  chan struct{} // whose search it is
 }
 
 // New makes the handler of the whole app. Only requests to loopback names or
 // the given hosts are answered. The scanner that is played sweeps over the given walls.
 func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logger, hosts ...string) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
-	a := &Server{store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log}
+	a := &Server{store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
+		known: newMemory(), turn: make(chan struct{}, 1)}
 	e := gin.New()
-	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed))
+	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)))
 	g := e.Group("/api")
 	g.GET("/health", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"ok": true}) })
 	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue()) })
@@ -60,18 +64,18 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.DELETE("/own/parts/:key", a.forget(store.OwnParts))
 	g.POST("/own/parts/table", a.partsTable)
 	g.POST("/ladder", a.ladder)
-	g.POST("/places", about(a, check.FindPlaces))
+	g.POST("/places", search(a, check.FindPlaces))
 	g.POST("/dress", a.dress)
 	g.POST("/make", a.make)
-	g.POST("/improve", about(a, func(p *design.Project, s *design.Shelf) (*improve.Answer, error) {
-		return improve.Shelf(p, s.ID, uuid.NewString)
+	g.POST("/improve", search(a, func(ctx context.Context, p *design.Project, s *design.Shelf) (*improve.Answer, error) {
+		return improve.Shelf(ctx, p, s.ID, uuid.NewString, a.known)
 	}))
-	g.POST("/compare", about(a, func(p *design.Project, s *design.Shelf) (contract.CompareReply, error) {
-		rows, err := improve.Compare(p, s.ID, uuid.NewString)
+	g.POST("/compare", search(a, func(ctx context.Context, p *design.Project, s *design.Shelf) (contract.CompareReply, error) {
+		rows, err := improve.Compare(ctx, p, s.ID, uuid.NewString, a.known)
 		return contract.CompareReply{Rows: rows}, err
 	}))
-	g.POST("/break", about(a, func(p *design.Project, s *design.Shelf) (contract.BreakReply, error) {
-		steps, err := improve.Break(p, s.ID)
+	g.POST("/break", search(a, func(ctx context.Context, p *design.Project, s *design.Shelf) (contract.BreakReply, error) {
+		steps, err := improve.Break(ctx, p, s.ID, a.known)
 		return contract.BreakReply{Steps: steps}, err
 	}))
 	g.POST("/stiffness", a.stiffness)
@@ -93,6 +97,15 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/projects/:id/revisions/:version", a.revision)
 	webui.Serve(e)
 	return e
+}
+
+// worthwhile tells whether to compress: over loopback answers are there sooner as they are.
+func worthwhile(c *gin.Context) bool {
+	if !strings.Contains(c.GetHeader("Accept-Encoding"), "gzip") {
+		return false
+	}
+	ip := net.ParseIP(c.RemoteIP())
+	return ip == nil || !ip.IsLoopback() || !strings.HasPrefix(c.Request.URL.Path, "/api/")
 }
 
 func (a *Server) logged(c *gin.Context) {
@@ -189,44 +202,6 @@ func (a *Server) body(c *gin.Context, v any) bool {
 		a.failed(c, err)
 	}
 	return err == nil
-}
-
-func (a *Server) check(c *gin.Context) {
-	var q contract.CheckRequest
-	if !a.body(c, &q) {
-		return
-	}
-	if q.Design == nil {
-		a.failed(c, errRequest)
-		return
-	}
-	r, err := check.Run(q.Design)
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	c.JSON(http.StatusOK, contract.CheckReply{Seq: q.Seq, Report: r})
-}
-
-func (a *Server) working(c *gin.Context) {
-	var q contract.WorkingRequest
-	if !a.body(c, &q) {
-		return
-	}
-	if q.Design == nil {
-		a.failed(c, errRequest)
-		return
-	}
-	w, err := check.Explain(q.Design, q.Link, q.Case)
-	var bad check.Invalid
-	if err != nil && !errors.As(err, &bad) {
-		err = errors.Join(errRequest, err)
-	}
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	c.JSON(http.StatusOK, w)
 }
 
 // quantity says what a person's text means, so that there is one reader.

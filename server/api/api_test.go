@@ -1,7 +1,6 @@
 package api
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -11,11 +10,8 @@ import (
 	"net/http/httptest"
 	"os"
 	"path/filepath"
-	"runtime"
-	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"aguante/core/load"
 	"aguante/demo"
@@ -126,27 +122,24 @@ func TestLifeOfAProject(t *testing.T) {
 
 func TestCheckAndWorking(t *testing.T) {
 	s := server(t)
-	var reply contract.CheckReply
-	if code := ask(t, s, "POST", "/check", `{"seq":7,"design":`+jars(t)+`}`, &reply); code != http.StatusOK || reply.Seq != 7 ||
-		reply.Report.Shelves[0].First == "" {
-		t.Fatalf("%d %+v", code, reply)
-	}
+	first := checked(t, s, readJars(t))[0].First
 	var w struct{ Steps []struct{ Symbol string } }
 	if code := ask(t, s, "POST", "/working", fmt.Sprintf(`{"design":%s,"link":%q,"case":"everyday"}`, jars(t),
-		reply.Report.Shelves[0].First), &w); code != http.StatusOK || len(w.Steps) < 5 {
+		first), &w); code != http.StatusOK || len(w.Steps) < 5 {
 		t.Errorf("working: %d %+v", code, w)
 	}
 	var f contract.Failure
 	for name, body := range map[string]string{
-		"no design": `{"seq":1}`, "no JSON": `{`, "wrong kind": `{"seq":"x"}`, "nothing": ``,
-		"a text for a length": `{"design":{"wall":{"length_mm":"broad"}}}`,
+		"no JSON": `{`, "wrong kind": `{"seq":"x"}`, "nothing": ``,
+		"a text for a length":  `{"base":{"document":{"wall":{"length_mm":"broad"}}}}`,
+		"a shelf that is none": `{"base":{"document":{}},"shelves":[{"shelf":7}]}`,
 	} {
 		f = contract.Failure{}
 		if code := ask(t, s, "POST", "/check", body, &f, "Content-Type", "application/json"); code != http.StatusBadRequest || f.Message == "" {
 			t.Errorf("%s: %d %+v", name, code, f)
 		}
 	}
-	if code := ask(t, s, "POST", "/check", `{"design":{"format":"aguante-project"}}`, &f); code != http.StatusUnprocessableEntity ||
+	if code := ask(t, s, "POST", "/check", `{"base":{"document":{"format":"aguante-project"}}}`, &f); code != http.StatusUnprocessableEntity ||
 		len(f.Problems) < 3 {
 		t.Errorf("a bare design: %d %+v", code, f)
 	}
@@ -313,27 +306,4 @@ func TestPagesAndHeaders(t *testing.T) {
 		strings.Contains(csp, "script-src 'self' 'unsafe-inline'") || h.Get("X-Content-Type-Options") != "nosniff" {
 		t.Errorf("headers %v", h)
 	}
-}
-
-// BenchmarkRoundTrip is one live check over HTTP; it reports p50 and p99.
-func BenchmarkRoundTrip(b *testing.B) {
-	s := server(b)
-	body := []byte(`{"seq":1,"design":` + jars(b) + `}`)
-	var took []time.Duration
-	for b.Loop() {
-		start := time.Now()
-		r, err := http.Post(s.URL+"/api/check", "application/json", bytes.NewReader(body))
-		if err != nil {
-			b.Fatal(err)
-		}
-		_, _ = io.Copy(io.Discard, r.Body)
-		r.Body.Close()
-		took = append(took, time.Since(start))
-	}
-	slices.Sort(took)
-	b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "p50-ms")
-	b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
-	var m runtime.MemStats
-	runtime.ReadMemStats(&m)
-	b.ReportMetric(float64(m.HeapInuse)/1e6, "heap-MB")
 }

@@ -49,20 +49,6 @@ func (a *Server) ladder(c *gin.Context) {
 	}
 }
 
-// about answers a question about one shelf of a design.
-func about[T any](a *Server, ask func(p *design.Project, s *design.Shelf) (T, error)) gin.HandlerFunc {
-	return func(c *gin.Context) {
-		var q contract.ShelfRequest
-		if !a.body(c, &q) {
-			return
-		}
-		if s, ok := a.shelfOf(c, q.Design, q.Shelf); ok {
-			v, err := ask(q.Design, s)
-			answerOr(a, c, v, err)
-		}
-	}
-}
-
 // dress hangs a shelf in another way.
 func (a *Server) dress(c *gin.Context) {
 	var q contract.DressRequest

@@ -6,6 +6,7 @@ import type {
   Improvements,
   Catalogue,
   CheckReply,
+  CheckRequest,
   ContentsRequest,
   Dial,
   DialRequest,
@@ -93,7 +94,7 @@ async function busy<T>(answer: Promise<T>): Promise<T> {
 
 export const api = {
   catalogue: () => call<Catalogue>("GET", "/catalogue"),
-  check: (design: Project, seq: number) => busy(call<CheckReply>("POST", "/check", { seq, design })),
+  check: (q: CheckRequest) => busy(call<CheckReply>("POST", "/check", q)),
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>

@@ -25,6 +25,7 @@ Saved: Saved
 Revision: Revision
 CheckRequest: CheckRequest
 CheckReply: CheckReply
+Report: Report
 Working: Working
 WorkingRequest: WorkingRequest
 QuantityRequest: QuantityRequest
@@ -855,6 +856,7 @@ export interface Places {
 now: Place
 count: Count[]
 tried: number
+stopped: boolean
 }
 export interface Place {
 at_mm: number[]
@@ -880,6 +882,7 @@ singles: Idea[]
 pairs: Idea[]
 considered: number
 checked: number
+stopped: boolean
 }
 export interface Idea {
 words: string
@@ -894,7 +897,7 @@ effort: number
 }
 export interface Limit {
 kg: number
-above: boolean
+above?: boolean
 }
 export interface CompareReply {
 rows: WayRow[]
@@ -1041,52 +1044,62 @@ name: string
 }
 export interface CheckRequest {
 seq: number
-design: Project
+base: BasePart
+shelves: ShelfPart[]
+open: string
+}
+export interface BasePart {
+key?: string
+document?: Project
+}
+export interface ShelfPart {
+key?: string
+shelf?: Shelf
+answer?: string
+closing?: string
 }
 export interface CheckReply {
 seq: number
-report: Report
+missing?: string[]
+base: string
+shelves: ShelfKeys[]
+answers: {
+[k: string]: Answer
 }
-export interface Report {
-shelves: ShelfReport[]
+closings: {
+[k: string]: Closing
+}
 studs: StudReport[]
 verdict: ("holds" | "sags" | "gives" | "cannot-say")
 weakest?: string
 }
-export interface ShelfReport {
+export interface ShelfKeys {
+key: string
+answer: string
+closing: string
+}
+export interface Answer {
 id: string
 name: string
 form?: string
 way?: string
 tiers_mm: number[]
 hangs?: boolean
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
-why?: string
 asked_kg: number
 self_kg: number
 evenly: boolean
-holds: Limit
-first?: string
-straight: Limit
-first_sag?: string
-breaks?: Limit
-break_link?: string
-not_known: string[]
 handling: Sudden
 accident?: Sudden
-low?: Low
 links: Link[]
-band: string[]
 supports: SupportReport[]
 rail?: RailReport
-curve: CurvePoint[]
+curve: Curve
 section: SectionReport
 sagging?: Sagging
 movement?: Movement
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
-not_judged: Caution[]
 on_assumed: string[]
 }
 export interface Sudden {
@@ -1095,10 +1108,6 @@ load_n: number
 used: number
 link?: string
 x_mm: number
-}
-export interface Low {
-asked_kg: number
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
 }
 export interface Link {
 id: string
@@ -1114,16 +1123,16 @@ how: string
 when: string
 wood?: string
 used: number
-fails: boolean
+fails?: boolean
 limit: Limit
 break?: Limit
 no_mean?: string
-handling_used: number
-accident_used: number
+handling_used?: number
+accident_used?: number
 value_mm?: number
 now_mm?: number
 allowed_mm?: number
-x_mm: number
+x_mm?: number
 }
 export interface SupportReport {
 id: string
@@ -1208,11 +1217,10 @@ facts: Fact[]
 marks: Fact[]
 holes: Hole[]
 }
-export interface CurvePoint {
-x_mm: number
-self_mm: number
-now_mm: number
-later_mm: number
+export interface Curve {
+self_mm: number[]
+now_mm: number[]
+later_mm: number[]
 }
 export interface SectionReport {
 parts: SectionPart[]
@@ -1277,11 +1285,75 @@ export interface Caution {
 about?: string
 text: string
 }
+export interface Closing {
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
+why?: string
+holds: Limit
+first?: string
+straight: Limit
+first_sag?: string
+breaks?: Limit
+break_link?: string
+not_known: string[]
+low?: Low
+band: string[]
+joined: Link[]
+beside: Caution[]
+not_judged: Caution[]
+}
+export interface Low {
+asked_kg: number
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
+}
 export interface StudReport {
 id: string
 moment_nmm: number
 takes_nmm: number
 used: number
+}
+export interface Report {
+shelves: ShelfReport[]
+studs: StudReport[]
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
+weakest?: string
+}
+export interface ShelfReport {
+id: string
+name: string
+form?: string
+way?: string
+tiers_mm: number[]
+hangs?: boolean
+asked_kg: number
+self_kg: number
+evenly: boolean
+handling: Sudden
+accident?: Sudden
+links: Link[]
+supports: SupportReport[]
+rail?: RailReport
+curve: Curve
+section: SectionReport
+sagging?: Sagging
+movement?: Movement
+contents: ItemMass[]
+assumed: string[]
+cautions: Caution[]
+on_assumed: string[]
+verdict: ("holds" | "sags" | "gives" | "cannot-say")
+why?: string
+holds: Limit
+first?: string
+straight: Limit
+first_sag?: string
+breaks?: Limit
+break_link?: string
+not_known: string[]
+low?: Low
+band: string[]
+joined: Link[]
+beside: Caution[]
+not_judged: Caution[]
 }
 export interface Working {
 link: Link

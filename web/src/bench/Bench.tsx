@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useLayoutEffect, useReducer, useRef, useState } from "react";
 import { useParams } from "react-router";
+import { Checker } from "../api/checker";
 import { api, Away, reason, Refused } from "../api/client";
 import type {
   Catalogue,
@@ -108,7 +109,6 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
     tag: null,
   });
   const design = h.now;
-  const checked = useCheck(design);
   const sync = useSync(saved, design, usable);
   const [stage, setStage] = useState<Stage>("Hold");
   const [selection, select] = useState<Selection | null>(null);
@@ -120,6 +120,8 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
   const current =
     shelfOf(design, selection)?.id ??
     (design.shelves.some((s) => s.id === shelf) ? shelf : (design.shelves[0]?.id ?? null));
+  const [checker] = useState(() => new Checker());
+  const checked = useCheck(checker, design, current);
   const choose = useCallback(
     (s: Selection | null) => {
       select(s);
@@ -134,17 +136,20 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
     latest.current = design;
   });
   const edit = useCallback((e: Edit, tag?: string) => dispatch({ type: "edit", next: e(latest.current), tag }), []);
-  const tryEdit = useCallback(async (e: Edit) => {
-    const next = e(latest.current);
-    try {
-      await api.check(next, 0);
-    } catch (err) {
-      if (err instanceof Away || err instanceof Refused) return reason(err);
-      throw err;
-    }
-    dispatch({ type: "edit", next });
-    return null;
-  }, []);
+  const tryEdit = useCallback(
+    async (e: Edit) => {
+      const next = e(latest.current);
+      try {
+        await checker.ask(next, checker.last?.open ?? null);
+      } catch (err) {
+        if (err instanceof Away || err instanceof Refused) return reason(err);
+        throw err;
+      }
+      dispatch({ type: "edit", next });
+      return null;
+    },
+    [checker],
+  );
   const complete = useCallback(async (id: string, e: Edit) => {
     const next = e(latest.current);
     try {

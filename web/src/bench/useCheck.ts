@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import { api, Away, Refused } from "../api/client";
+import { Away, Refused } from "../api/client";
+import type { Checker } from "../api/checker";
 import type { FileProblem, Project, Report } from "../api/types.gen";
 
 export interface Checked {
@@ -12,24 +13,24 @@ export interface Checked {
 }
 
 /** Keeps a report of the design: one question at a time, the newest wins. */
-export function useCheck(design: Project): Checked {
+export function useCheck(checker: Checker, design: Project, open: string | null): Checked {
   const [state, set] = useState<Checked>({ report: null, problems: [], away: false, of: null });
-  const wanted = useRef(design);
+  const wanted = useRef({ design, open });
   const busy = useRef(false);
-  const seq = useRef(0);
   useEffect(() => {
-    wanted.current = design;
+    const mine = { design, open };
+    wanted.current = mine;
     let stop = false;
     const ask = async () => {
       if (busy.current) return;
       busy.current = true;
-      let asked: Project | null = null;
-      while (asked !== wanted.current) {
-        asked = wanted.current;
-        const mine = ++seq.current;
+      for (let asked = null as typeof mine | null; asked !== wanted.current;) {
+        const now = (asked = wanted.current);
         try {
-          const reply = await api.check(asked, mine);
-          if (reply.seq === seq.current) set({ report: reply.report, problems: [], away: false, of: asked });
+          const last = checker.last;
+          const known = last && last.design === now.design && last.open === now.open;
+          const report = known ? last.report : await checker.ask(now.design, now.open);
+          set({ report, problems: [], away: false, of: now.design });
         } catch (err) {
           if (err instanceof Refused)
             set((s) => ({
@@ -50,6 +51,6 @@ export function useCheck(design: Project): Checked {
     return () => {
       stop = true;
     };
-  }, [design]);
+  }, [checker, design, open]);
   return state;
 }

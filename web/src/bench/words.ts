@@ -1,4 +1,4 @@
-import type { Catalogue, Link, ShelfReport } from "../api/types.gen";
+import type { Catalogue, Limit, Link, ShelfReport } from "../api/types.gen";
 import { asked, holds, sag, type Units } from "../format";
 
 /** Roles whose links say better by their own names what they are. */
@@ -22,8 +22,7 @@ export const nameOf = (c: Catalogue, key: string | undefined): string =>
   [...c.woods, ...c.lumber, ...c.panels].find((m) => m.key === key)?.name ?? "board";
 
 /** A mass limit as it is said: "above" where nothing gave. */
-export const limit = (l: { kg: number; above: boolean }, u: Units): string =>
-  `${l.above ? "above " : ""}${holds(l.kg, u)}`;
+export const limit = (l: Limit, u: Units): string => `${l.above ? "above " : ""}${holds(l.kg, u)}`;
 
 /** What a link holds, in a few words. */
 export function figureOf(l: Link, u: Units): string {

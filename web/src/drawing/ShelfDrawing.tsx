@@ -1,5 +1,5 @@
 import type { SVGProps } from "react";
-import type { CurvePoint, Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
+import type { Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
 import { nameOf, TIMES } from "../bench/words";
 import { lengthUnit, mass, sag, weight } from "../format";
@@ -262,30 +262,34 @@ function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfRepor
   );
 }
 
-/** The board's line at a time, larger than life by a stated factor, with its true figure. */
 /** By how much the sag is drawn larger than it is, and how deep it goes then, in pixels. */
 function drawnSag(report: ShelfReport, view: View): { times: number; deep: number } {
-  const deepest = Math.max(0.01, ...report.curve.map((p) => Math.abs(p.later_mm))) * view.k;
+  const deepest = Math.max(0.01, ...report.curve.later_mm.map(Math.abs)) * view.k;
   const times = [100, 50, 20, 10, 5, 2, 1].find((f) => deepest * f <= 34) ?? 1;
-  return { times, deep: report.curve.length ? deepest * times : 0 };
+  return { times, deep: report.curve.now_mm.length ? deepest * times : 0 };
 }
 
+/** The board's line at a time, larger than life by a stated factor, with its true figure. */
 function SagCurve({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
   const { design, time } = useBench();
   const sagging = report.sagging;
   const link = linkOf(report, sagging?.link);
   const at = sagging?.times[Math.min(time, sagging.times.length - 1)];
   const today = sagging?.times[0];
-  if (!link || !at || !today || report.curve.length === 0) return null;
-  const down = (p: CurvePoint, t: SagAt) => p.self_mm * t.self + (p.now_mm - p.self_mm) * t.contents;
+  if (!link || !at || !today || report.curve.now_mm.length === 0) return null;
+  const { self_mm: self, now_mm: now } = report.curve;
   const { times, deep } = drawnSag(report, view);
   const y0 = view.y(shelf.y_mm);
   const path = (t: SagAt) =>
     "M" +
-    report.curve
-      .map((p) => `${view.x(shelf.x_mm + p.x_mm).toFixed(1)} ${(y0 + down(p, t) * times * view.k).toFixed(1)}`)
+    self
+      .map((own, i) => {
+        const x = shelf.x_mm + (shelf.length_mm * i) / (self.length - 1);
+        const down = own * t.self + ((now[i] ?? own) - own) * t.contents;
+        return `${view.x(x).toFixed(1)} ${(y0 + down * times * view.k).toFixed(1)}`;
+      })
       .join("L");
-  const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
+  const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm ?? 0, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
   const y = y0 + Math.max(deep, extent(report).below * view.k) + 50;
   return (
     <g pointerEvents="none">

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { Checker } from "../api/checker";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { line, tone } from "../bench/words";
@@ -122,8 +123,11 @@ export function Home() {
 const INK = { bad: "text-red", close: "text-ochre", good: "text-vial" };
 
 function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
-  const q = useQuery({ queryKey: ["verdict", wall.id, wall.version], queryFn: () => api.check(wall.document, 0) });
-  const r = q.data?.report;
+  const q = useQuery({
+    queryKey: ["verdict", wall.id, wall.version],
+    queryFn: () => new Checker().ask(wall.document, null),
+  });
+  const r = q.data;
   return (
     <li>
       <Link

@@ -1,0 +1,141 @@
+package api
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/base64"
+	"encoding/json"
+	"errors"
+	"strconv"
+	"sync"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+
+	"aguante/core/check"
+	"aguante/core/design"
+)
+
+// memory keeps what pages have sent and what shelves have answered, by content, so that a
+// page sends a shelf once and a shelf is asked once. The least lately used is let go; a
+// page that names what is gone is told so, and sends it again. An answer is about 100 kB.
+type memory struct {
+	bases   *lru.Cache[string, *design.Project]
+	shelves *lru.Cache[string, *design.Shelf]
+	parts   *lru.Cache[[2]string, part]
+	answers *lru.Cache[string, *remembered]
+}
+
+// part is what is known of a base, or of a shelf on it: whether it is right by itself, the
+// ids in it, and the key of its answer.
+type part struct {
+	sound   bool
+	ids     []string
+	content string
+}
+
+// remembered is an answer and how it is written: closely, and as it is seen from afar.
+type remembered struct {
+	*check.Answer
+	close, afar func() []byte
+}
+
+func newMemory() *memory {
+	m := &memory{}
+	m.bases, _ = lru.New[string, *design.Project](64)
+	m.shelves, _ = lru.New[string, *design.Shelf](1024)
+	m.parts, _ = lru.New[[2]string, part](2048)
+	m.answers, _ = lru.New[string, *remembered](384)
+	return m
+}
+
+// Answer returns what was kept.
+func (m *memory) Answer(content string) (*check.Answer, bool) {
+	if r, ok := m.answers.Get(content); ok {
+		return r.Answer, true
+	}
+	return nil, false
+}
+
+// Keep keeps an answer.
+func (m *memory) Keep(content string, a *check.Answer) { m.keep(content, a) }
+
+func (m *memory) keep(content string, a *check.Answer) *remembered {
+	r := &remembered{Answer: a, close: written(a), afar: sync.OnceValue(func() []byte { return written(a.Afar())() })}
+	m.answers.Add(content, r)
+	return r
+}
+
+// ask finds the answers of all shelves, by their contents; what is not known is asked.
+func (m *memory) ask(ctx context.Context, p *design.Project, content []string) ([]*remembered, error) {
+	out, faults := make([]*remembered, len(content)), make([]error, len(content))
+	var all sync.WaitGroup
+	for i, key := range content {
+		if r, ok := m.answers.Get(key); ok {
+			out[i] = r
+			continue
+		}
+		all.Go(func() {
+			var a *check.Answer
+			if a, faults[i] = check.Ask(ctx, p, &p.Shelves[i]); faults[i] == nil {
+				out[i] = m.keep(key, a)
+			}
+		})
+	}
+	all.Wait()
+	return out, errors.Join(faults...)
+}
+
+// written writes a value once.
+func written(v any) func() []byte {
+	return sync.OnceValue(func() []byte {
+		b, err := json.Marshal(v)
+		if err != nil {
+			panic(err) // a figure that is none: the request fails, and says so
+		}
+		return shorten(b)
+	})
+}
+
+// keyOf names a text by what it says.
+func keyOf(b []byte) string {
+	sum := sha256.Sum256(b)
+	return base64.RawURLEncoding.EncodeToString(sum[:12])
+}
+
+// figures is to how many digits a figure is written: to a thousandth of a millimetre in
+// ten metres.
+const figures = 7
+
+// shorten writes the figures of a JSON text with no more digits than are seen.
+func shorten(b []byte) []byte {
+	out := make([]byte, 0, len(b))
+	for i := 0; i < len(b); {
+		switch c := b[i]; {
+		case c == '"':
+			k := i + 1
+			for b[k] != '"' {
+				if b[k] == '\\' {
+					k++
+				}
+				k++
+			}
+			out = append(out, b[i:k+1]...)
+			i = k + 1
+		case c == '-' || c >= '0' && c <= '9':
+			k := i + 1
+			for k < len(b) && (b[k] >= '0' && b[k] <= '9' || b[k] == '.' || b[k] == 'e' || b[k] == 'E' || b[k] == '+' || b[k] == '-') {
+				k++
+			}
+			if v, err := strconv.ParseFloat(string(b[i:k]), 64); err == nil && k-i > figures+1 {
+				out = append(out, strconv.AppendFloat(nil, v, 'g', figures, 64)...)
+			} else {
+				out = append(out, b[i:k]...)
+			}
+			i = k
+		default:
+			out = append(out, c)
+			i++
+		}
+	}
+	return out
+}
