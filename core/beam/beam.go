@@ -16,6 +16,8 @@ import (
 	"slices"
 
 	"gonum.org/v1/gonum/mat"
+
+	"aguante/core/slab"
 )
 
 // ErrUnstable: fewer than two supports hold, so nothing keeps the board from
@@ -49,6 +51,8 @@ type Rig struct {
 	span   []int     // station index of each support
 	bases  [][]state // loads, then one for each support sunk by 1 mm
 	solved map[uint64]*mat.Dense
+	floats slab.Of[float64]
+	states slab.Of[state]
 }
 
 const apart = 1e-6
@@ -78,17 +82,18 @@ func Condense(length, ei float64, at []float64, loads []Load) (*Rig, error) {
 		return nil, err
 	}
 	n := len(at)
+	r.Fixed, r.bases = make([][]float64, 0, len(loads)), make([][]state, 0, len(loads)+n)
 	for l, load := range loads {
-		r.Fixed = append(r.Fixed, f.reactions(l))
+		r.Fixed = append(r.Fixed, f.reactions(l, r.floats.Take(n)))
 		r.bases = append(r.bases, r.march(f, l, load))
 	}
 	r.Stiff = make([][]float64, n)
 	for i := range r.Stiff {
-		r.Stiff[i] = make([]float64, n)
+		r.Stiff[i] = r.floats.Take(n)
 	}
 	for j := range n {
 		col := len(loads) + j
-		for i, v := range f.reactions(col) {
+		for i, v := range f.reactions(col, r.floats.Take(n)) {
 			r.Stiff[i][j] = -v
 		}
 		r.bases = append(r.bases, r.march(f, col, Load{}))
@@ -98,7 +103,11 @@ func Condense(length, ei float64, at []float64, loads []Load) (*Rig, error) {
 
 // stations collects every x where the board's state can have a corner.
 func (r *Rig) stations(nodes []float64, loads []Load) {
-	xs := slices.Clone(nodes)
+	n := len(nodes)
+	for _, l := range loads {
+		n += 2*len(l.Patches) + len(l.Points)
+	}
+	xs := append(make([]float64, 0, n), nodes...)
 	for _, l := range loads {
 		for _, p := range l.Patches {
 			xs = append(xs, p.From, p.To)
@@ -108,6 +117,7 @@ func (r *Rig) stations(nodes []float64, loads []Load) {
 		}
 	}
 	slices.Sort(xs)
+	r.x, r.span = make([]float64, 0, n), make([]int, 0, len(r.At))
 	for _, x := range xs {
 		x = min(max(x, 0), r.length)
 		if len(r.x) == 0 || x-r.x[len(r.x)-1] > apart {
@@ -122,8 +132,8 @@ func (r *Rig) stations(nodes []float64, loads []Load) {
 
 // march walks one solved load case from station to station.
 func (r *Rig) march(f *frame, col int, load Load) []state {
-	out := make([]state, len(r.x))
-	q := make([]float64, len(r.x))
+	out := r.states.Take(len(r.x))
+	q := r.floats.Take(len(r.x))
 	for _, p := range load.Patches {
 		for k := range len(r.x) - 1 {
 			mid := (r.x[k] + r.x[k+1]) / 2

@@ -18,7 +18,7 @@ func (r *Rig) Curve(factors, sunk []float64) Curve {
 // CurveInto is Curve in the memory of an earlier one.
 func (r *Rig) CurveInto(c *Curve, factors, sunk []float64) {
 	if cap(c.at) < len(r.x) {
-		c.at = make([]state, len(r.x))
+		c.at = r.states.Take(len(r.x))
 	}
 	c.rig, c.at = r, c.at[:len(r.x)]
 	clear(c.at)
@@ -123,7 +123,8 @@ func (c Curve) Sag(bay int) Extreme {
 		if (a.th-slope)*(end.th-slope) > 0 && a.m*end.m > 0 && a.v*end.v > 0 {
 			continue // the slope only rises or only falls, and does not pass the chord's
 		}
-		for _, s := range r.level(a, slope, length) {
+		at, n := r.level(a, slope, length)
+		for _, s := range at[:n] {
 			x := r.x[k] + s
 			if d := r.step(a, s).w - w0 - slope*(x-x0); d > worst.Value {
 				worst = Extreme{x, d}
@@ -136,20 +137,23 @@ func (c Curve) Sag(bay int) Extreme {
 // level returns where on a stretch the board runs parallel to a slope, and the
 // stretch's ends: the slope of the board is cubic, so it is cut where the
 // moment is zero and each piece, which only rises or only falls, is halved.
-func (r *Rig) level(a state, slope, length float64) []float64 {
-	cuts := append(make([]float64, 0, 4), 0)
+func (r *Rig) level(a state, slope, length float64) (out [5]float64, n int) {
+	var cuts [4]float64
+	last := 0
 	for _, s := range roots(-a.q/2, a.v, a.m) {
 		if s > 0 && s < length {
-			cuts = append(cuts, s)
+			last++
+			cuts[last] = s
 		}
 	}
-	if len(cuts) == 3 && cuts[1] > cuts[2] {
+	if last == 2 && cuts[1] > cuts[2] {
 		cuts[1], cuts[2] = cuts[2], cuts[1]
 	}
-	cuts = append(cuts, length)
-	out := append(make([]float64, 0, 5), 0, length)
+	last++
+	cuts[last] = length
+	out[1], n = length, 2
 	off := func(s float64) float64 { return r.step(a, s).th - slope }
-	for i := range len(cuts) - 1 {
+	for i := range last {
 		lo, hi := cuts[i], cuts[i+1]
 		flo, fhi := off(lo), off(hi)
 		if flo*fhi > 0 {
@@ -173,9 +177,10 @@ func (r *Rig) level(a state, slope, length float64) []float64 {
 				break
 			}
 		}
-		out = append(out, (lo+hi)/2)
+		out[n] = (lo + hi) / 2
+		n++
 	}
-	return out
+	return out, n
 }
 
 func (c Curve) each(visit func(x float64, a state, length float64)) {

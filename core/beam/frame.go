@@ -5,6 +5,8 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/mat"
+
+	"aguante/core/slab"
 )
 
 // frame is the finite-element model behind a Rig: cubic elements between the
@@ -16,11 +18,14 @@ type frame struct {
 	force *mat.Dense     // consistent nodal loads, a column for each case
 	moved *mat.Dense     // nodal deflections and slopes, likewise
 	own   [][][2]float64 // [case][element]: the share of force from within, at its left end
-	fixed map[int]bool   // degrees of freedom that a support takes
+	fixed []bool         // degrees of freedom that a support takes
+	held  []float64      // of each node, to reckon with
 }
 
 func newFrame(length, ei float64, at []float64) *frame {
-	f := &frame{ei: ei, nodes: []float64{0}, fixed: map[int]bool{}}
+	most := len(at) + 2
+	f := &frame{ei: ei, nodes: append(make([]float64, 0, most), 0), at: make([]int, 0, len(at)), fixed: make([]bool, 2*most),
+		held: make([]float64, most)}
 	for _, x := range at {
 		if x > f.nodes[len(f.nodes)-1]+apart {
 			f.nodes = append(f.nodes, min(x, length))
@@ -49,8 +54,9 @@ func (f *frame) solve(loads []Load) error {
 	cols := len(loads) + len(f.at)
 	f.force = mat.NewDense(dof, cols, nil)
 	f.own = make([][][2]float64, cols)
+	var own slab.Of[[2]float64]
 	for c := range f.own {
-		f.own[c] = make([][2]float64, len(f.nodes)-1)
+		f.own[c] = own.Take(len(f.nodes) - 1)
 	}
 	for c, l := range loads {
 		f.spread(c, l)
@@ -59,8 +65,8 @@ func (f *frame) solve(loads []Load) error {
 	for j, node := range f.at {
 		f.sink(rhs, len(loads)+j, 2*node)
 	}
-	for d := range f.fixed {
-		for c := range cols {
+	for d, fixed := range f.fixed[:dof] {
+		for c := 0; fixed && c < cols; c++ {
 			rhs.Set(d, c, 0)
 		}
 	}
@@ -79,8 +85,10 @@ func (f *frame) solve(loads []Load) error {
 			}
 		}
 	}
-	for d := range f.fixed {
-		k.SetSymBand(d, d, 1)
+	for d, fixed := range f.fixed[:dof] {
+		if fixed {
+			k.SetSymBand(d, d, 1)
+		}
 	}
 	var chol mat.BandCholesky
 	if !chol.Factorize(k) {
@@ -145,9 +153,9 @@ func shapesIntegral(t, l float64) [4]float64 {
 	return [4]float64{l * (t - t3 + t4/2), l * l * (t2/2 - 2*t3/3 + t4/4), l * (t3 - t4/2), l * l * (t4/4 - t3/3)}
 }
 
-// reactions returns what each support pushes up, in case col.
-func (f *frame) reactions(col int) []float64 {
-	held := make([]float64, len(f.nodes))
+// reactions writes what each support pushes up, in case col.
+func (f *frame) reactions(col int, out []float64) []float64 {
+	held := f.held
 	for n := range f.nodes {
 		held[n] = f.force.At(2*n, col)
 	}
@@ -159,7 +167,6 @@ func (f *frame) reactions(col int) []float64 {
 			}
 		}
 	}
-	out := make([]float64, len(f.at))
 	for i, n := range f.at {
 		out[i] = held[n]
 	}

@@ -24,7 +24,7 @@ type Stand struct {
 
 // Mix adds the fixed reactions of loads, each with a factor.
 func (r *Rig) Mix(factors []float64) []float64 {
-	f := make([]float64, len(r.At))
+	f := r.floats.Take(len(r.At))
 	for l, by := range factors {
 		if by == 0 {
 			continue
@@ -42,7 +42,7 @@ func (r *Rig) Mix(factors []float64) []float64 {
 // error is ErrUnstable where fewer than two supports are left.
 func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 	n := len(r.At)
-	s := Stand{R: make([]float64, n), Sunk: make([]float64, n), Bears: 1<<n - 1}
+	s := Stand{R: r.floats.Take(n), Sunk: r.floats.Take(n), Bears: 1<<n - 1}
 	scale := 0.0
 	for _, f := range fixed {
 		scale += math.Abs(f)
@@ -103,8 +103,14 @@ func (r *Rig) turnOver(fixed []float64, rest Rest, s *Stand, from int, tol float
 // Bear solves for given contacts, without asking whether they hold: the same
 // solve with loads multiplied by their z gives the moments on the supports.
 func (r *Rig) Bear(fixed []float64, rest Rest, bears uint64) (Stand, error) {
-	s := Stand{R: make([]float64, len(r.At)), Sunk: make([]float64, len(r.At)), Bears: bears}
-	return s, r.bear(fixed, rest, &s)
+	s := Stand{R: r.floats.Take(len(r.At)), Sunk: r.floats.Take(len(r.At))}
+	return s, r.BearInto(&s, fixed, rest, bears)
+}
+
+// BearInto is Bear in the memory of an earlier answer.
+func (r *Rig) BearInto(s *Stand, fixed []float64, rest Rest, bears uint64) error {
+	s.Bears = bears
+	return r.bear(fixed, rest, s)
 }
 
 func drop(rest Rest, i int) float64 {

@@ -3,6 +3,8 @@ package beam
 import (
 	"math"
 	"slices"
+
+	"aguante/core/slab"
 )
 
 // Upright is a piece that stands against a wall, Length mm tall, of stiffness EI,
@@ -40,6 +42,7 @@ type Fitted struct {
 	base, k           []row
 	w                 []float64
 	pulling, pressing []bool
+	floats            slab.Of[float64]
 }
 
 // Fit divides an upright for forces at heights, mm.
@@ -101,7 +104,7 @@ func (f *Fitted) Stand(forces []float64) Stood {
 			break
 		}
 	}
-	s := Stood{At: f.at, Moments: make([]float64, n), Pulls: make([]float64, len(f.ties))}
+	s := Stood{At: f.at, Moments: f.floats.Take(n), Pulls: f.floats.Take(len(f.ties))}
 	for i, t := range f.Ties {
 		s.Pulls[i] = t.K * max(0, w[2*f.ties[i]])
 	}

@@ -9,6 +9,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/slab"
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/core/working"
@@ -114,12 +115,10 @@ func (r ramp) at(by float64) float64 {
 	return r[len(r)-1].value
 }
 
-// widen keeps the greater, either way, of what is there and what is not.
-func (r *ramp) widen(k int, by, value float64) {
-	if k == len(*r) {
-		*r = append(*r, corner{by, value})
-	} else if math.Abs(value) > math.Abs((*r)[k].value) {
-		(*r)[k].value = value
+// widen keeps the greater, either way, of what is at a corner and what comes.
+func (r ramp) widen(k int, value float64) {
+	if math.Abs(value) > math.Abs(r[k].value) {
+		r[k].value = value
 	}
 }
 
@@ -129,69 +128,93 @@ func gripsOf(runs []*run, a *Answer) []grip {
 	if runs[0].rig == nil {
 		return nil
 	}
-	g := gripping{y: float64(runs[0].shelf.Y), of: map[place]int{}}
+	g := gripping{corners: cornersOf(runs)}
 	for i := range a.Supports {
-		g.studs = append(g.studs, studsIn(a.Supports[i].Geometry.Holes[:a.Supports[i].Own]))
+		for _, stud := range studsIn(a.Supports[i].Geometry.Holes[:a.Supports[i].Own]) {
+			g.add(i, stud, float64(runs[0].shelf.Y))
+		}
 	}
-	corners := cornersOf(runs)
+	g.own = len(g.all)
+	if rail := runs[0].rail; rail != nil {
+		for _, stud := range rail.Studs() {
+			g.add(-1, stud, float64(runs[0].shelf.Y))
+		}
+	}
+	if len(g.all) == 0 {
+		return nil
+	}
+	g.couples = make([]float64, len(g.all)-g.own)
 	for _, r := range runs {
-		for k, by := range corners {
+		for k := range g.corners {
 			for n, st := range r.states {
-				v := r.look(st, by)
-				g.each(&v, hold.Everyday, func(to *grip, m float64) { to.everyday.widen(k, by, m) })
+				v := r.look(st, g.corners[k])
+				v.room = r.room
+				g.note(&v, hold.Everyday, k)
 				if n == 0 { // it breaks under all its contents, every support level
-					g.each(&v, hold.Break, func(to *grip, m float64) { to.breaking.widen(k, by, m) })
+					g.note(&v, hold.Break, k)
 				}
 			}
 		}
 		for c := range r.places {
 			for i := range r.places[c] {
-				g.each(&r.places[c][i], hold.Sudden, func(to *grip, m float64) { to.suddenly(c, m) })
+				g.note(&r.places[c][i], hold.Sudden, c)
 			}
 		}
 	}
-	return slices.DeleteFunc(g.all, func(g grip) bool { return len(g.everyday) != len(corners) || len(g.breaking) != len(corners) })
+	return g.all
 }
 
-// gripping gathers a board's grips.
+// gripping gathers a board's grips: of its own supports first, then of its rail.
 type gripping struct {
-	y     float64
-	studs [][]string // behind each support
-	all   []grip
-	of    map[place]int
+	corners []float64
+	all     []grip
+	from    []int // support of each, -1 of the rail
+	own     int
+	couples []float64 // of the rail
+	ramps   slab.Of[corner]
 }
 
-// place is where a couple goes into a stud: at a support, or at the rail, -1.
-type place struct {
-	support int
-	stud    string
+func (g *gripping) add(support int, stud string, y float64) {
+	ramp := func() ramp {
+		out := ramp(g.ramps.Take(len(g.corners)))
+		for k, by := range g.corners {
+			out[k].by = by
+		}
+		return out
+	}
+	g.all, g.from = append(g.all, grip{stud: stud, y: y, everyday: ramp(), breaking: ramp()}), append(g.from, support)
 }
 
-// each tells every couple in a view, with care.
-func (g *gripping) each(v *view, c hold.Case, do func(to *grip, couple float64)) {
+// note takes every couple in a view, with care: at a corner, or in one of the sudden cases.
+func (g *gripping) note(v *view, c hold.Case, at int) {
 	if v.gone() {
 		return
 	}
-	at := func(where place) *grip {
-		i, ok := g.of[where]
-		if !ok {
-			i = len(g.all)
-			g.of[where] = i
-			g.all = append(g.all, grip{stud: where.stud, y: g.y})
-		}
-		return &g.all[i]
-	}
 	for i, which := range v.r.which {
-		if which < 0 {
-			continue
-		}
-		_, m := v.action(i)
-		for _, stud := range g.studs[which] {
-			do(at(place{which, stud}), m*v.r.care(c))
+		for k := range g.own {
+			if g.from[k] == which {
+				_, m := v.action(i)
+				g.all[k].take(c, at, m*v.r.care(c))
+			}
 		}
 	}
-	if v.r.rail != nil {
-		v.r.rail.Couples(v.r.carried(nil, v, c), func(stud string, m float64) { do(at(place{-1, stud}), m) })
+	if g.own < len(g.all) {
+		v.r.rail.Couples(v.r.carried(nil, v, c), g.couples)
+		for k, m := range g.couples {
+			g.all[g.own+k].take(c, at, m)
+		}
+	}
+}
+
+// take keeps the worst couple of a case, at a corner or in one of the sudden cases.
+func (g *grip) take(c hold.Case, at int, couple float64) {
+	switch c {
+	case hold.Everyday:
+		g.everyday.widen(at, couple)
+	case hold.Break:
+		g.breaking.widen(at, couple)
+	default:
+		g.suddenly(at, couple)
 	}
 }
 
@@ -227,27 +250,25 @@ func (g *stand) grips() []grip {
 	n := 0
 	at := func(stud string, up float64) *grip {
 		if n == len(all) {
-			all = append(all, grip{stud: stud, y: float64(g.shelf.Y) + up})
+			all = append(all, grip{stud: stud, y: float64(g.shelf.Y) + up, everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}})
 		}
 		n++
 		return &all[n-1]
 	}
-	for k, by := range []float64{0, most} {
+	for k, by := range [2]float64{0, most} {
 		n = 0
 		support.Couples(g.on, g.demand(by, hold.Everyday, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).everyday.widen(k, by, m)
+			at(stud, up).everyday.widen(k, m)
 		})
 		n = 0
 		support.Couples(g.on, g.demand(by, hold.Break, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).breaking.widen(k, by, m)
+			at(stud, up).breaking.widen(k, m)
 		})
 	}
 	for c := range g.sudden {
 		for _, d := range g.sudden[c] {
 			n = 0
-			support.Couples(g.on, d, func(stud string, up, m float64) {
-				at(stud, up).suddenly(c, m)
-			})
+			support.Couples(g.on, d, func(stud string, up, m float64) { at(stud, up).suddenly(c, m) })
 		}
 	}
 	return all
@@ -259,6 +280,8 @@ type bearing struct {
 	answers []*Answer
 	sharing map[string]int
 	studs   []burden
+	couples []float64 // to reckon with
+	heights []float64
 }
 
 // burden is one stud and the grips on it.
@@ -320,9 +343,9 @@ func (a *Answer) asked() float64 {
 // moment is the greatest moment in a stud, N·mm, with one shelf's contents so many times
 // there and the others as asked; own gives that shelf's grips, in their order on the stud.
 func (w *bearing) moment(b *burden, shelf int, own []grip, by float64, c question) float64 {
-	couples, heights := make([]float64, 0, len(b.grips)), make([]float64, 0, len(b.grips))
+	w.couples, w.heights = w.couples[:0], w.heights[:0]
 	add := func(g *grip, by float64, c question) {
-		couples, heights = append(couples, g.at(by, c)), append(heights, g.y)
+		w.couples, w.heights = append(w.couples, g.at(by, c)), append(w.heights, g.y)
 	}
 	for _, g := range b.grips {
 		if g.shelf != shelf {
@@ -334,7 +357,7 @@ func (w *bearing) moment(b *burden, shelf int, own []grip, by float64, c questio
 			add(&own[i], by, c)
 		}
 	}
-	return w.p.Wall.StudBending(couples, heights)
+	return w.p.Wall.StudBending(w.couples, w.heights)
 }
 
 // report is every stud under all that is asked of it.

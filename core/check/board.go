@@ -188,7 +188,7 @@ func (r *run) lifts(i int) float64 {
 			continue
 		}
 		if v := r.look(st, r.multiple()); v.along != nil {
-			up = max(up, -(v.along.ua[i] + v.lambda*v.along.ub[i]))
+			up = max(up, -(v.along.at[i].u + v.lambda*v.along.at[i].du))
 		}
 	}
 	return up
@@ -292,7 +292,7 @@ func (r *run) cut(c design.Cut) func(sh *working.Sheet, v *view, k hold.Case) ho
 		if sh.On() {
 			sh.Add("Snet", "section modulus of what the "+name+" leaves", "EI / c, with E = 1", modulus, working.Modulus, "statics",
 				working.In("D", depth-gone, working.Length), working.In("t", t, working.Length))
-			sh.Add("Mcut", "greatest moment beside it, "+v.when+", × care", "beam on its supports × care", m, working.Moment,
+			sh.Add("Mcut", "greatest moment beside it, "+v.when()+", × care", "beam on its supports × care", m, working.Moment,
 				"Euler–Bernoulli beam", working.In("care", r.care(k), working.Ratio))
 			if bends >= slides {
 				sh.Add("used", "part of the allowable bending stress", "M / Snet / Fb", bends, working.Ratio, "", working.In("M", m, working.Moment),

@@ -87,7 +87,8 @@ func Ask(ctx context.Context, p *design.Project, s *design.Shelf) (a *Answer, er
 
 // found is one link's answer with what the working needs to say it again.
 type found struct {
-	Link
+	*Link
+	use    hold.Use // in its worst state
 	run    *run
 	probe  *probe
 	state  *state
@@ -172,10 +173,11 @@ func (a *answered) low(ctx context.Context, p *design.Project, s *design.Shelf) 
 
 // worse keeps the less able of two answers for the same link, figure by figure.
 func worse(have *found, other found) {
+	breaks := [2]*Limit{have.Break, other.Break}
 	if other.Limit.Kg < have.Limit.Kg || (other.Limit.Kg == have.Limit.Kg && other.Used > have.Used) {
-		breaks, sudden := have.Break, have.sudden
+		sudden := have.sudden
 		*have = other
-		have.Break, have.sudden = breaks, sudden
+		have.sudden = sudden
 	}
 	for c, w := range other.sudden {
 		if w.used > have.sudden[c].used {
@@ -183,8 +185,9 @@ func worse(have *found, other found) {
 		}
 	}
 	have.Handling, have.Accident = finite(have.sudden[handling].used), finite(have.sudden[accident].used)
-	if have.Break != nil && other.Break != nil && other.Break.Kg < have.Break.Kg {
-		have.Break = other.Break
+	have.Break = breaks[0]
+	if breaks[0] != nil && breaks[1] != nil && breaks[1].Kg < breaks[0].Kg {
+		have.Break = breaks[1]
 	}
 }
 
@@ -192,15 +195,12 @@ func worse(have *found, other found) {
 func (r *run) judge(ctx context.Context) ([]found, error) {
 	probes := r.probes()
 	out := make([]found, len(probes))
-	if r.rig == nil {
-		use := probes[0].use(nil, &view{}, hold.Everyday)
-		out[0] = found{Link: probes[0].Link, run: r, probe: &probes[0], sudden: notAsked}
-		out[0].settle(use)
-		return out, nil
+	for i := range probes {
+		out[i] = found{Link: probes[i].Link, run: r, probe: &probes[i], sudden: notAsked}
 	}
-	asked := make([]view, len(r.states))
-	for i, st := range r.states {
-		asked[i] = r.look(st, r.multiple())
+	if r.rig == nil {
+		out[0].settle(probes[0].use(nil, &view{}, hold.Everyday))
+		return out, nil
 	}
 	for c := range r.places {
 		weight := r.suddenLoad(c)
@@ -215,13 +215,39 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 			r.places[c] = append(r.places[c], v)
 		}
 	}
-	for i := range probes {
+	over := r.everydayUse(out)
+	for i := range out {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		out[i] = r.judgeOne(&probes[i], asked)
+		out[i].conclude(over[i])
 	}
 	return out, nil
+}
+
+// everydayUse asks every link in every state as asked, and tells in which it is over its
+// limit.
+func (r *run) everydayUse(all []found) [][]*state {
+	over := make([][]*state, len(all))
+	v := &r.passing
+	v.room = r.room
+	for _, st := range r.states {
+		v.see(r, st, r.multiple())
+		for i := range all {
+			f := &all[i]
+			if f.probe.levelOnly && !st.level {
+				continue
+			}
+			u := f.probe.ask(v, hold.Everyday)
+			if f.state == nil || u.Used > f.use.Used {
+				f.state, f.use = st, u
+			}
+			if u.Used > 1 {
+				over[i] = append(over[i], st)
+			}
+		}
+	}
+	return over
 }
 
 // suddenLoad is the weight of a sudden case, N: set down, the heaviest single
@@ -233,36 +259,27 @@ func (r *run) suddenLoad(c int) float64 {
 	return r.shelf.SetDown()
 }
 
-func (r *run) judgeOne(p *probe, asked []view) found {
-	f := found{Link: p.Link, run: r, probe: p, sudden: notAsked}
+// conclude finds a link's limit, how far it is used when something comes down, and where it
+// would break; over are the states in which it is over its limit as asked.
+func (f *found) conclude(over []*state) {
+	r, p := f.run, f.probe
 	f.Wood = r.board.Key()
-	worst, best := -1, float64(most)
-	var worstUse hold.Use
-	for i := range asked {
-		if p.levelOnly && !asked[i].state.level {
-			continue
-		}
-		u := p.ask(&asked[i], hold.Everyday)
-		if worst < 0 || u.Used > worstUse.Used {
-			worst, worstUse = i, u
-		}
-		if u.Used > 1 { // it may ease again under more
-			best = p.reaches(asked[i].state, hold.Everyday, min(best, r.multiple()))
-		}
+	best := float64(most)
+	for _, st := range over { // it may ease again under more
+		best = p.reaches(st, hold.Everyday, min(best, r.multiple()))
 	}
-	f.state = asked[worst].state
-	f.settle(worstUse)
-	f.When = f.state.when
+	f.settle(f.use)
+	f.When = f.state.when()
 	best = p.reaches(f.state, hold.Everyday, best)
-	for i := range asked {
-		if i != worst && (asked[i].state.level || !p.levelOnly) {
-			best = p.reaches(asked[i].state, hold.Everyday, best)
+	for _, st := range r.states {
+		if st != f.state && (st.level || !p.levelOnly) {
+			best = p.reaches(st, hold.Everyday, best)
 		}
 	}
 	f.Limit = r.limit(best)
 	if p.levelOnly {
 		f.X, f.Now = r.sagNow(p, f.state)
-		return f
+		return
 	}
 	for c := range r.places {
 		for k := range r.places[c] {
@@ -276,10 +293,9 @@ func (r *run) judgeOne(p *probe, asked []view) found {
 		f.NoMean = "nothing is known of a " + f.Name + " that " + f.How
 	}
 	if f.NoMean == "" && p.Kind != hold.Gate {
-		l := r.limit(p.reaches(r.states[0], hold.Break, most))
-		f.Break = &l
+		f.Break = &r.limits.Take(1)[0]
+		*f.Break = r.limit(p.reaches(r.states[0], hold.Break, most))
 	}
-	return f
 }
 
 // settle writes a use into the link.
@@ -321,8 +337,7 @@ func (p *probe) ask(v *view, c hold.Case) hold.Use {
 func (p *probe) reaches(st *state, c hold.Case, best float64) float64 {
 	r := st.owner
 	over := func(lambda float64) float64 {
-		r.passing = r.look(st, lambda)
-		r.passing.room = r.room
+		r.passing.see(r, st, lambda)
 		return p.ask(&r.passing, c).Used - 1
 	}
 	hi := over(best)

@@ -31,10 +31,11 @@ func Close(p *design.Project, answers []*Answer) *Report {
 }
 
 // Full is a shelf with everything that is said of it in one place: what joined its links
-// is then among them, and what is to be watched beside it among its cautions.
+// is then among them, and what is to be watched beside it among its cautions. The answer
+// that it is made of is used up.
 func (s *Shelf) Full() *Shelf {
 	out := *s
-	out.Links = append(slices.Clip(s.Links), s.Joined...)
+	out.Links = append(s.Links, s.Joined...)
 	out.Cautions = append(slices.Clip(s.Cautions), s.Beside...)
 	out.Joined, out.Beside = []Link{}, []Caution{}
 	return &out

@@ -220,7 +220,7 @@ func (c *conformer) balances(t *testing.T) (wrong []string) {
 		}
 		whole, _, _ := sums(v)
 		if off(force, 0, whole) || off(along, 0, whole*length) || off(out, 0, whole*depth) {
-			wrong = append(wrong, fmt.Sprintf("%s × %g: left over are %g N, %g N·mm along and %g N·mm off the wall", v.when, v.lambda, force,
+			wrong = append(wrong, fmt.Sprintf("%s × %g: left over are %g N, %g N·mm along and %g N·mm off the wall", v.when(), v.lambda, force,
 				along, out))
 		}
 	}

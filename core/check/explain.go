@@ -52,10 +52,10 @@ func Explain(ctx context.Context, p *design.Project, id, which string, known Kno
 
 func (f *found) explain(which string) (*Working, error) {
 	var sh working.Sheet
-	w := &Working{Link: f.Link, Case: which, When: f.When}
+	w := &Working{Link: *f.Link, Case: which, When: f.When}
 	r := f.run
 	if r.rig == nil {
-		return &Working{Link: f.Link, Case: which, Steps: []working.Step{}}, nil
+		return &Working{Link: *f.Link, Case: which, Steps: []working.Step{}}, nil
 	}
 	multiple := 1.0
 	if r.even {
@@ -82,7 +82,7 @@ func (f *found) explain(which string) (*Working, error) {
 	default:
 		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}
-	w.When = v.when
+	w.When = v.when()
 	if !v.gone() {
 		f.probe.use(&sh, &v, c)
 	}

@@ -127,7 +127,7 @@ func (f *finder) solve(at []float64) (sag, worst float64) {
 	if err != nil {
 		return math.Inf(1), math.Inf(1)
 	}
-	s, err := rig.React(plus(rig.Fixed[0], rig.Fixed[1], 1), beam.Rest{Soft: make([]float64, len(at)), Held: make([]bool, len(at))})
+	s, err := rig.React(rig.Mix([]float64{1, 1}), beam.Rest{Soft: make([]float64, len(at)), Held: make([]bool, len(at))})
 	if err != nil {
 		return math.Inf(1), math.Inf(1)
 	}

@@ -15,11 +15,32 @@ import (
 // probe asks one link how far it is used in a view. levelOnly links look at
 // load patterns but not at supports standing off (stiffness, per the basis).
 type probe struct {
-	Link
+	*Link
 	on        int // index of the support, or -1 for the board or the rail
 	bay       int // of a sag
 	levelOnly bool
-	use       func(sh *working.Sheet, v *view, c hold.Case) hold.Use
+	// One of these answers: the board, a support, the rail.
+	board   func(sh *working.Sheet, v *view, c hold.Case) hold.Use
+	support func(sh *working.Sheet, a hold.Action) hold.Use
+	rail    func(sh *working.Sheet, all []hold.Action) hold.Use
+}
+
+// use asks it in a view.
+func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
+	switch {
+	case p.support != nil:
+		return p.support(sh, v.r.action(sh, v, p.on, c, p.Kind))
+	case p.rail != nil:
+		return p.rail(sh, v.r.carried(sh, v, c))
+	}
+	return p.board(sh, v, c)
+}
+
+// link keeps a link where its probe and its answer can write to it.
+func (r *run) link(l Link) *Link {
+	out := &r.links.Take(1)[0]
+	*out = l
+	return out
 }
 
 // probes lists everything that can give on one shelf.
@@ -27,21 +48,21 @@ func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
-	standing := probe{Link: Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
-		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}, on: -1, use: r.standing}
+	standing := probe{Link: r.link(Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
+		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, board: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
 	out := make([]probe, 0, 16+12*len(r.hung))
 	out = append(out,
 		standing,
-		probe{Link: Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends,
-			Of: hold.StuffOf(r.board), Name: "board in bending", Where: "board"}, on: -1, use: r.bending},
-		probe{Link: Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Piece: "board", Goes: hold.Shears,
-			Of: hold.StuffOf(r.board), Name: "board in shear", Where: "board"}, on: -1, use: r.shear})
+		probe{Link: r.link(Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends,
+			Of: hold.StuffOf(r.board), Name: "board in bending", Where: "board"}), on: -1, board: r.bending},
+		probe{Link: r.link(Link{ID: id("board", "whole", "shear"), Role: hold.RoleShears, Kind: hold.Strength, Piece: "board", Goes: hold.Shears,
+			Of: hold.StuffOf(r.board), Name: "board in shear", Where: "board"}), on: -1, board: r.shear})
 	for _, c := range r.shelf.MakeUp.Cuts {
-		out = append(out, probe{Link: Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board",
-			Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}, on: -1, use: r.cut(c)})
+		out = append(out, probe{Link: r.link(Link{ID: id("board", c.ID, "net"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board",
+			Goes: hold.Bends, Of: hold.StuffOf(r.board), Name: "board at the " + c.Called(r.shelf.Depth), Where: "board"}), on: -1, board: r.cut(c)})
 	}
 	for bay := range r.bays {
 		if from, to := r.rig.Bay(bay); to-from < 1 || r.seated() && (to-from < 50 || bay > 0 && bay < r.bays-1) {
@@ -54,9 +75,9 @@ func (r *run) probes() []probe {
 		case bay > 0:
 			name = "after-" + r.shelf.Supports[r.which[bay-1]].ID
 		}
-		out = append(out, probe{Link: Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Piece: "board",
-			Goes: hold.Sags, Of: hold.StuffOf(r.board), Name: "board's sag", Where: r.bayName(bay)},
-			on: -1, bay: bay, levelOnly: true, use: func(sh *working.Sheet, v *view, _ hold.Case) hold.Use { return r.sag(sh, v, bay) }})
+		out = append(out, probe{Link: r.link(Link{ID: id("board", name, "sag"), Role: hold.RoleSags, Kind: hold.Stiffness, Piece: "board",
+			Goes: hold.Sags, Of: hold.StuffOf(r.board), Name: "board's sag", Where: r.bayName(bay)}),
+			on: -1, bay: bay, levelOnly: true, board: func(sh *working.Sheet, v *view, _ hold.Case) hold.Use { return r.sag(sh, v, bay) }})
 	}
 	for i, h := range r.hung {
 		if r.which[i] < 0 {
@@ -65,18 +86,14 @@ func (r *run) probes() []probe {
 		su := r.shelf.Supports[r.which[i]].ID
 		if h.Pad() > 0 {
 			how := "is crushed on the " + r.noun(i)
-			out = append(out, probe{Link: Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board",
-				Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su},
-				on: i, use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c, how) }})
+			out = append(out, probe{Link: r.link(Link{ID: id(su, "board", "bearing"), Role: hold.RoleBears, Kind: hold.Strength, Piece: "board",
+				Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su}),
+				on: i, board: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c, how) }})
 		}
 		for _, l := range h.Links() {
-			out = append(out, probe{Link: Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
-				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean},
-				on: i, levelOnly: l.Kind == hold.Stiffness,
-				use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
-					a := r.action(sh, v, i, c, l.Kind)
-					return l.Use(sh, a)
-				}})
+			out = append(out, probe{Link: r.link(Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
+				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean}),
+				on: i, levelOnly: l.Kind == hold.Stiffness, support: l.Use})
 		}
 	}
 	return append(out, r.railProbes(id)...)
@@ -100,7 +117,7 @@ func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind
 		care = r.care(c)
 	}
 	if sh.On() {
-		sh.Add("R0", r.supportName(i)+"'s share, "+v.when, "beam on its supports", force, working.Force, "Euler–Bernoulli beam")
+		sh.Add("R0", r.supportName(i)+"'s share, "+v.when(), "beam on its supports", force, working.Force, "Euler–Bernoulli beam")
 		sh.Add("M0", "that share times how far out it stands: the same beam with every load multiplied by its distance from the wall",
 			"beam on its supports", moment, working.Moment, "Euler–Bernoulli beam")
 		sh.Add("R", "share with the care factor", "R0 × care", force*care, working.Force, "Rule", working.In("R0", force, working.Force),
@@ -167,7 +184,7 @@ func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		return m * sd.share * sd.Fibre(i) / sd.of[i].bends(nil, on)
 	})
 	if sh.On() {
-		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when), "beam on its supports × care",
+		sh.Add("M", fmt.Sprintf("greatest bending moment, %.0f mm from the left end, %s, × care", at.X, v.when()), "beam on its supports × care",
 			m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 		l := &sd.of[i]
 		fb := l.bends(sh, on)
@@ -229,7 +246,7 @@ func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	})
 	if sh.On() {
 		l := &sd.of[i]
-		sh.Add("V", "greatest shear force, "+v.when+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam",
+		sh.Add("V", "greatest shear force, "+v.when()+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam",
 			working.In("care", r.care(c), working.Ratio))
 		fv := l.slides(sh, on)
 		tau := f * sd.share * sd.Slide(i)
@@ -297,7 +314,7 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) hold.Use {
 		}
 		sh.Add("δ1", "sag "+r.bayName(bay)+" under the board alone", "beam on its supports", own, working.Length, "Euler–Bernoulli beam",
 			working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
-		sh.Add("δ2", "sag under the contents, "+v.when, "beam on its supports", by, working.Length, "Euler–Bernoulli beam",
+		sh.Add("δ2", "sag under the contents, "+v.when(), "beam on its supports", by, working.Length, "Euler–Bernoulli beam",
 			working.In("EI", ei, working.Stiffness), working.In("span", to-from, working.Length))
 		k1 := material.CreepFactor(sh, r.plank.creep(), material.TenYears)
 		k2 := material.CreepFactor(sh, r.plank.creep(), r.shelf.Duration.Days())

@@ -62,8 +62,7 @@ func (r *run) beyond(p float64) float64 {
 
 // laid is the half of board and contents that lies on a back cleat, gathered at its
 // riders, N.
-func (r *run) laid(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
-	out := make([]hold.Action, len(r.rail.riders))
+func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, out []hold.Action) []hold.Action {
 	first, last := r.rail.riders[0].X-float64(r.shelf.X), r.rail.riders[len(out)-1].X-float64(r.shelf.X)
 	step := (last - first) / float64(len(out)-1)
 	add := func(from, to, w float64) {
@@ -96,21 +95,38 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
 	return out
 }
 
+// actions is memory for what the riders get: of the room of a view that is looked at once.
+func (r *run) actions(v *view) []hold.Action {
+	n := len(r.rail.riders)
+	if v.room == nil {
+		return r.acts.Take(n)
+	}
+	if cap(v.room.acts) < n {
+		v.room.acts = make([]hold.Action, n)
+	}
+	clear(v.room.acts)
+	return v.room.acts[:n]
+}
+
 // carried is what each rider gets in a view.
 func (r *run) carried(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
-	if r.rail.from == nil {
-		if len(r.rail.riders) == 0 {
-			return nil
-		}
-		return r.laid(sh, v, c)
+	if len(r.rail.riders) == 0 {
+		return nil
 	}
-	out := make([]hold.Action, len(r.rail.from))
+	if v.acts[c] != nil && !sh.On() {
+		return v.acts[c]
+	}
+	out := r.actions(v)
+	v.acts[c] = out
+	if r.rail.from == nil {
+		return r.laid(sh, v, c, out)
+	}
 	for k, i := range r.rail.from {
 		force, moment := v.action(i)
 		out[k] = hold.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
 		if sh.On() {
 			name := fmt.Sprintf("%s %s mm along the wall", r.noun(i), quantity.Decimal(r.rail.riders[k].X, 0))
-			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when+", × care", "beam on its supports × care", out[k].R, working.Force,
+			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when()+", × care", "beam on its supports × care", out[k].R, working.Force,
 				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment,
 				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
@@ -126,12 +142,9 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	}
 	var out []probe
 	for _, l := range r.rail.Links() {
-		out = append(out, probe{Link: Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
-			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)},
-			on: -1, levelOnly: l.Kind == hold.Stiffness,
-			use: func(sh *working.Sheet, v *view, c hold.Case) hold.Use {
-				return l.Use(sh, r.carried(sh, v, c))
-			}})
+		out = append(out, probe{Link: r.link(Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
+			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)}),
+			on: -1, levelOnly: l.Kind == hold.Stiffness, rail: l.Use})
 	}
 	return out
 }
@@ -151,7 +164,7 @@ func (r *run) railReport(all []found) *Rail {
 			from, v = worst.run, worst.run.look(worst.state, r.multiple())
 		}
 		if !v.gone() {
-			out.When, carried = v.when, from.carried(nil, &v, hold.Everyday)
+			out.When, carried = v.when(), from.carried(nil, &v, hold.Everyday)
 		}
 	}
 	out.Geometry = from.rail.Geometry(carried)

@@ -52,28 +52,28 @@ type Shelf struct {
 // stands on, and from no other shelf; once made it never changes. Asked is the mass of its
 // contents by the high guess; where it is 0 the limits are for contents spread Evenly.
 type Answer struct {
-	ID        string       `json:"id"`
-	Name      string       `json:"name"`
-	Form      string       `json:"form,omitempty"`  // what it is, where it is no shelf
-	Way       string       `json:"way,omitempty"`   // key of the way that it hangs in
-	Tiers     []float64    `json:"tiers_mm"`        // how high over its underside, or its foot, goods stand
-	Hangs     bool         `json:"hangs,omitempty"` // goods hang down from there
-	Asked     float64      `json:"asked_kg"`
-	Self      float64      `json:"self_kg"`
-	Evenly    bool         `json:"evenly"`
-	Handling  Sudden       `json:"handling"`
-	Accident  *Sudden      `json:"accident,omitempty"`
-	Links     []Link       `json:"links"`
-	Supports  []Support    `json:"supports"`
-	Rail      *Rail        `json:"rail,omitempty"`
-	Curve     Curve        `json:"curve"`
-	Section   Section      `json:"section"`
-	Sagging   *Sagging     `json:"sagging,omitempty"`
-	Movement  *Movement    `json:"movement,omitempty"`
-	Contents  []ItemMass   `json:"contents"`
-	Assumed   []string     `json:"assumed"`
-	Cautions  []Caution    `json:"cautions"`
-	OnAssumed []string     `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
+	ID        string     `json:"id"`
+	Name      string     `json:"name"`
+	Form      string     `json:"form,omitempty"`  // what it is, where it is no shelf
+	Way       string     `json:"way,omitempty"`   // key of the way that it hangs in
+	Tiers     []float64  `json:"tiers_mm"`        // how high over its underside, or its foot, goods stand
+	Hangs     bool       `json:"hangs,omitempty"` // goods hang down from there
+	Asked     float64    `json:"asked_kg"`
+	Self      float64    `json:"self_kg"`
+	Evenly    bool       `json:"evenly"`
+	Handling  Sudden     `json:"handling"`
+	Accident  *Sudden    `json:"accident,omitempty"`
+	Links     []Link     `json:"links"`
+	Supports  []Support  `json:"supports"`
+	Rail      *Rail      `json:"rail,omitempty"`
+	Curve     Curve      `json:"curve"`
+	Section   Section    `json:"section"`
+	Sagging   *Sagging   `json:"sagging,omitempty"`
+	Movement  *Movement  `json:"movement,omitempty"`
+	Contents  []ItemMass `json:"contents"`
+	Assumed   []string   `json:"assumed"`
+	Cautions  []Caution  `json:"cautions"`
+	OnAssumed []string   `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
 
 	notJudged []Caution // of the shelf by itself
 	most      Limit     // the limit of what nothing limits

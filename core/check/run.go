@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"aguante/core/hold"
+	"aguante/core/slab"
 
 	"aguante/core/beam"
 	"aguante/core/design"
@@ -25,31 +26,41 @@ const (
 // run is one shelf made of one of the woods that it may be: its beam condensed
 // to its supports, and every state that the everyday case asks about.
 type run struct {
-	shelf   *design.Shelf
-	board   material.Board
-	plank   *plank
-	hung    []support.Hung
-	which   []int         // index of each in shelf.Supports, -1 for a seat on a block
-	names   []string      // what each is called
-	lath    *support.Rail // the piece that they hang on, if there is one, seen from the underside
-	rail    *railing      // and how it carries them
-	at      []float64     // from the board's left end
-	rig     *beam.Rig
-	rest    beam.Rest
-	items   []placed
-	asked   float64 // mass of the contents, kg
-	even    bool
-	zAll    float64 // centroid of contents and board, from the wall, mm
-	selfW   float64 // N/mm
-	out     float64 // how far out from the wall the board's back edge stands, mm
-	bays    int
-	points  []float64 // where something may be set down
-	states  []*state
-	places  [suddens][]view // of what is set down, and of the accident
-	long    [2]float64      // growth of the sag: under the board itself, under contents
-	columns int
-	passing view  // a view that is looked at once and let go
-	room    *room // what such a view draws its curve in
+	shelf    *design.Shelf
+	board    material.Board
+	plank    *plank
+	hung     []support.Hung
+	which    []int         // index of each in shelf.Supports, -1 for a seat on a block
+	names    []string      // what each is called
+	lath     *support.Rail // the piece that they hang on, if there is one, seen from the underside
+	rail     *railing      // and how it carries them
+	at       []float64     // from the board's left end
+	rig      *beam.Rig
+	rest     beam.Rest
+	items    []placed
+	asked    float64 // mass of the contents, kg
+	even     bool
+	zAll     float64 // centroid of contents and board, from the wall, mm
+	selfW    float64 // N/mm
+	out      float64 // how far out from the wall the board's back edge stands, mm
+	bays     int
+	points   []float64 // where something may be set down
+	states   []*state
+	places   [suddens][]view // of what is set down, and of the accident
+	long     [2]float64      // growth of the sag: under the board itself, under contents
+	columns  int
+	floats   slab.Of[float64]
+	acts     slab.Of[hold.Action]
+	rooms    slab.Of[room]
+	made     slab.Of[state]
+	straight slab.Of[stretch]
+	bornes   slab.Of[borne]
+	stood    beam.Stand // to reckon with
+	links    slab.Of[Link]
+	limits   slab.Of[Limit]
+	patches  slab.Of[beam.Patch]
+	passing  view  // a view that is looked at once and let go
+	room     *room // what such a view draws its curve in
 }
 
 // placed is an item as a line load at a distance from the wall.
@@ -178,7 +189,7 @@ func (r *run) hangSupports(p *design.Project) {
 // condense sets the loads up and condenses the beam.
 func (r *run) condense() error {
 	length := float64(r.shelf.Length)
-	r.points = []float64{0, length}
+	r.points = append(make([]float64, 0, 2+2*len(r.at)), 0, length)
 	for i, x := range r.at {
 		r.points = append(r.points, x)
 		if i > 0 {
@@ -198,29 +209,29 @@ func (r *run) condense() error {
 		if bay < len(r.at) {
 			to = r.at[bay]
 		}
+		of, turn := &loads[r.colContents(bay)].Patches, &loads[r.colTurning(bay)].Patches
+		*of, *turn = r.patches.Take(len(r.items))[:0], r.patches.Take(len(r.items))[:0]
 		for _, it := range r.items {
 			if a, b := max(from, it.from), min(to, it.to); b > a {
-				loads[r.colContents(bay)].Patches = append(loads[r.colContents(bay)].Patches, beam.Patch{From: a, To: b, W: it.w})
-				loads[r.colTurning(bay)].Patches = append(loads[r.colTurning(bay)].Patches, beam.Patch{From: a, To: b, W: it.w * it.z})
+				*of, *turn = append(*of, beam.Patch{From: a, To: b, W: it.w}), append(*turn, beam.Patch{From: a, To: b, W: it.w * it.z})
 			}
 		}
 	}
+	points := make([]beam.Point, len(r.points))
 	for k, x := range r.points {
-		loads[r.colPoint(k)].Points = []beam.Point{{At: x, P: 1}}
+		points[k] = beam.Point{At: x, P: 1}
+		loads[r.colPoint(k)].Points = points[k : k+1]
 	}
 	var err error
 	r.rig, err = beam.Condense(length, r.plank.whole.EI, r.at, loads)
-	r.room = &room{factors: make([]float64, r.columns), sunk: make([]float64, len(r.at))}
+	r.stood = beam.Stand{R: make([]float64, len(r.at)), Sunk: make([]float64, len(r.at))}
+	r.room = &room{factors: r.floats.Take(r.columns), sunk: r.floats.Take(len(r.at))}
 	return err
 }
 
 // everyday lists the states: every load pattern, with the supports level and
 // then, from three supports on, with each in turn standing off.
 func (r *run) everyday() error {
-	type pattern struct {
-		name string
-		bays []int
-	}
 	all := pattern{name: "with all contents"}
 	patterns := []pattern{{name: "with the shelf empty"}}
 	for bay := range r.bays {
@@ -229,23 +240,25 @@ func (r *run) everyday() error {
 			return min(to, it.to) > max(from, it.from)
 		}) {
 			all.bays = append(all.bays, bay)
-			patterns = append(patterns, pattern{"with contents only " + r.bayName(bay), []int{bay}})
+			patterns = append(patterns, pattern{name: "with contents only " + r.bayName(bay), bays: []int{bay}})
 		}
 	}
 	patterns = append([]pattern{all}, patterns...)
 	if len(all.bays) == 1 {
 		patterns = patterns[:2]
 	}
-	for _, p := range patterns {
-		if err := r.addState(p.name, p.bays, -1, 0); err != nil {
+	for i := range patterns {
+		p := &patterns[i]
+		p.full, p.turning = r.sum(p.bays, r.colContents), r.sum(p.bays, r.colTurning)
+		if err := r.addState(*p, -1, 0); err != nil {
 			return err
 		}
 	}
 	if d := float64(r.shelf.Misfit); len(r.at) >= 3 && d > 0 && !r.seated() {
 		for _, p := range patterns {
 			for i := range r.at {
-				for _, drop := range []float64{d, -d} {
-					if err := r.addState(p.name, p.bays, i, drop); err != nil {
+				for _, drop := range [2]float64{d, -d} {
+					if err := r.addState(p, i, drop); err != nil {
 						return err
 					}
 				}
@@ -253,6 +266,14 @@ func (r *run) everyday() error {
 		}
 	}
 	return nil
+}
+
+// pattern is which bays are loaded: what it is called, and the fixed reactions of their
+// contents, and of these times z.
+type pattern struct {
+	name          string
+	bays          []int
+	full, turning []float64
 }
 
 // bayName says which part of the board.

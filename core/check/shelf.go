@@ -29,9 +29,9 @@ func (r *run) report(p *design.Project, all []found) Answer {
 	if !r.even {
 		out.Asked = r.asked
 	}
-	out.Links = make([]Link, len(all))
+	out.Links = make([]Link, len(all), len(all)+len(p.Wall.Studs)) // and those that join them
 	for i := range all {
-		out.Links[i] = all[i].Link
+		out.Links[i] = *all[i].Link
 	}
 	out.most, out.stands = r.limit(most), r.rig != nil
 	out.Handling = r.suddenly(all, handling)
@@ -77,6 +77,8 @@ func (r *run) drawn() Curve {
 		return out
 	}
 	const steps = 60
+	all := make([]float64, 3*(steps+1))
+	out.Self, out.Now, out.Later = all[:0:steps+1], all[steps+1:steps+1:2*(steps+1)], all[2*(steps+1):2*(steps+1)]
 	now, later, self := v.shape(), v.end(), v.grown(1, 0)
 	for k := range steps + 1 {
 		x := float64(r.shelf.Length) * float64(k) / steps
@@ -131,7 +133,7 @@ func (r *run) supports(out *Answer, all []found) {
 			continue
 		}
 		a := v.r.action(nil, &v, i, hold.Everyday, hold.Strength)
-		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when
+		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when()
 		s.Geometry = v.r.hung[i].Geometry(a)
 		s.Own = len(s.Geometry.Holes)
 		if c := r.columnBeside(out.Rail, i); c != nil {

@@ -1,10 +1,12 @@
 package check
 
 import (
+	"cmp"
 	"errors"
 	"math"
 
 	"aguante/core/beam"
+	"aguante/core/hold"
 	"aguante/core/quantity"
 )
 
@@ -13,46 +15,62 @@ import (
 // multiplier along straight stretches, a new one where a contact opens or
 // closes, so that asking for any multiplier is a multiplication.
 type state struct {
-	when      string
+	pattern   string
 	bays      []int
 	level     bool
+	off       int     // support that stands off where it is not level
+	drop      float64 // so far, mm
+	said      string
 	owner     *run
 	stretches []stretch
 }
 
-// stretch holds for multipliers from From on: reactions R = a + λ b, moments
-// M = ma + λ mb, and the sinking of the board u = ua + λ ub.
-type stretch struct {
-	from                 float64
-	tips                 bool
-	a, b, ma, mb, ua, ub []float64
+// when says it.
+func (st *state) when() string {
+	if st.level || st.said != "" {
+		return cmp.Or(st.said, st.pattern)
+	}
+	way := "low"
+	if st.drop < 0 {
+		way = "high"
+	}
+	st.said = st.pattern + ", " + st.owner.supportName(st.off) + " standing " + quantity.Decimal(math.Abs(st.drop), 1) + " mm " + way
+	return st.said
 }
 
+// stretch holds for multipliers from From on, support by support.
+type stretch struct {
+	from float64
+	tips bool
+	at   []borne
+}
+
+// borne is what a support bears and how far the board sinks over it, without contents and
+// more for each time that the contents are there: reaction R = r + λ dr, moment
+// M = m + λ dm, sinking u + λ du.
+type borne struct{ r, dr, m, dm, u, du float64 }
+
 // addState solves a state once for every multiplier.
-func (r *run) addState(when string, bays []int, off int, drop float64) error {
-	st := &state{when: when, bays: bays, level: off < 0, owner: r}
+func (r *run) addState(p pattern, off int, drop float64) error {
+	st := &r.made.Take(1)[0]
+	*st = state{pattern: p.name, bays: p.bays, level: off < 0, off: off, drop: drop, owner: r, stretches: r.straight.Take(1)[:0]}
 	rest := r.rest
 	if off >= 0 {
-		rest.Drop = make([]float64, len(r.at))
+		rest.Drop = r.floats.Take(len(r.at))
 		rest.Drop[off] = drop
-		way := "low"
-		if drop < 0 {
-			way = "high"
-		}
-		st.when += ", " + r.supportName(off) + " standing " + quantity.Decimal(math.Abs(drop), 1) + " mm " + way
 	}
 	turned := rest
 	if rest.Drop != nil {
-		turned.Drop = make([]float64, len(r.at))
+		turned.Drop = r.floats.Take(len(r.at))
 		turned.Drop[off] = drop * r.zAll
 	}
 	self := r.rig.Fixed[0]
-	selfM := scaled(self, r.out+float64(r.shelf.Depth)/2)
-	full, fullM := r.sum(bays, r.colContents), r.sum(bays, r.colTurning)
+	selfM := r.scaled(self, r.out+float64(r.shelf.Depth)/2)
+	full, fullM := p.full, p.turning
 	level := beam.Rest{Soft: r.rest.Soft, Held: r.rest.Held}
 	lambda := 0.0
 	for range 6*len(r.at) + 6 {
-		s, err := r.rig.React(plus(self, full, lambda+1e-7), rest)
+		s, err := r.rig.React(r.plus(self, full, lambda+1e-7), rest)
 		if errors.Is(err, beam.ErrUnstable) {
 			st.stretches = append(st.stretches, stretch{from: lambda, tips: true})
 			break
@@ -60,19 +78,27 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 		if err != nil {
 			return err
 		}
-		p := stretch{from: lambda}
-		for _, part := range []struct {
-			fixed      []float64
-			rest       beam.Rest
-			into, sunk *[]float64
-		}{{self, rest, &p.a, &p.ua}, {full, level, &p.b, &p.ub}, {selfM, turned, &p.ma, nil}, {fullM, level, &p.mb, nil}} {
-			got, err := r.rig.Bear(part.fixed, part.rest, s.Bears)
-			if err != nil {
+		p := stretch{from: lambda, at: r.bornes.Take(len(r.at))}
+		for k, part := range [4]struct {
+			fixed []float64
+			rest  beam.Rest
+		}{{self, rest}, {full, level}, {selfM, turned}, {fullM, level}} {
+			got := &r.stood
+			if err := r.rig.BearInto(got, part.fixed, part.rest, s.Bears); err != nil {
 				return err
 			}
-			*part.into = got.R
-			if part.sunk != nil {
-				*part.sunk = got.Sunk
+			for i := range p.at {
+				at := &p.at[i]
+				switch k {
+				case 0:
+					at.r, at.u = got.R[i], got.Sunk[i]
+				case 1:
+					at.dr, at.du = got.R[i], got.Sunk[i]
+				case 2:
+					at.m = got.R[i]
+				case 3:
+					at.dm = got.R[i]
+				}
 			}
 		}
 		st.stretches = append(st.stretches, p)
@@ -89,14 +115,14 @@ func (r *run) addState(when string, bays []int, off int, drop float64) error {
 // end is the multiplier past lambda at which the first contact opens or closes.
 func (p *stretch) end(bears uint64, rest beam.Rest, lambda float64) float64 {
 	next := math.Inf(1)
-	for i := range p.a {
-		at, slope := p.a[i], p.b[i]
+	for i := range p.at {
+		at, slope := p.at[i].r, p.at[i].dr
 		if bears>>i&1 == 0 {
 			d := 0.0
 			if rest.Drop != nil {
 				d = rest.Drop[i]
 			}
-			at, slope = d-p.ua[i], -p.ub[i]
+			at, slope = d-p.at[i].u, -p.at[i].du
 		} else if rest.Held[i] {
 			continue
 		}
@@ -111,7 +137,7 @@ func (p *stretch) end(bears uint64, rest beam.Rest, lambda float64) float64 {
 
 // sum adds the fixed reactions of some bays' columns.
 func (r *run) sum(bays []int, column func(int) int) []float64 {
-	out := make([]float64, len(r.at))
+	out := r.floats.Take(len(r.at))
 	for _, bay := range bays {
 		for i, v := range r.rig.Fixed[column(bay)] {
 			out[i] += v
@@ -120,8 +146,8 @@ func (r *run) sum(bays []int, column func(int) int) []float64 {
 	return out
 }
 
-func scaled(v []float64, by float64) []float64 {
-	out := make([]float64, len(v))
+func (r *run) scaled(v []float64, by float64) []float64 {
+	out := r.floats.Take(len(v))
 	for i := range v {
 		out[i] = v[i] * by
 	}
@@ -129,8 +155,8 @@ func scaled(v []float64, by float64) []float64 {
 }
 
 // plus returns a + by b.
-func plus(a, b []float64, by float64) []float64 {
-	out := scaled(b, by)
+func (r *run) plus(a, b []float64, by float64) []float64 {
+	out := r.scaled(b, by)
 	for i := range a {
 		out[i] += a[i]
 	}
@@ -140,7 +166,6 @@ func plus(a, b []float64, by float64) []float64 {
 // view is a state at one multiplier, seen by the links.
 type view struct {
 	r      *run
-	when   string
 	lambda float64
 	tips   bool
 	along  *stretch
@@ -152,6 +177,16 @@ type view struct {
 	curve  *beam.Curve // as the board stands now
 	later  *beam.Curve // as it stands at the end
 	room   *room
+	acts   [hold.Cases][]hold.Action // what the rail's riders get, worked out once
+}
+
+// when says what is seen.
+func (v *view) when() string {
+	if v.point < 0 {
+		return v.state.when()
+	}
+	return "with " + quantity.Decimal(v.weight, 0) + " N coming down on the front edge, " +
+		quantity.Decimal(v.r.points[v.point-v.r.colPoint(0)], 0) + " mm from the left end"
 }
 
 // room is memory for one curve, used over and over where many views are asked
@@ -159,12 +194,21 @@ type view struct {
 type room struct {
 	factors, sunk []float64
 	curves        [2]beam.Curve // as the board stands now, and at the end
+	acts          []hold.Action
 }
 
 // look sees a state under λ times the contents. Past the multiplier at which
 // the board tips off it is seen as it stood just before, with tips set.
 func (r *run) look(st *state, lambda float64) view {
-	v := view{r: r, when: st.when, lambda: lambda, state: st, point: -1}
+	var v view
+	v.see(r, st, lambda)
+	return v
+}
+
+// see makes a view anew, in the room that it has.
+func (v *view) see(r *run, st *state, lambda float64) {
+	v.r, v.state, v.lambda, v.point, v.tips = r, st, lambda, -1, false
+	v.along, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, [hold.Cases][]hold.Action{}
 	for i := range st.stretches {
 		p := &st.stretches[i]
 		switch {
@@ -175,7 +219,6 @@ func (r *run) look(st *state, lambda float64) view {
 			v.along = p
 		}
 	}
-	return v
 }
 
 // gone tells that the board has no place to be seen in.
@@ -186,7 +229,8 @@ func (v *view) action(i int) (force, moment float64) {
 	if v.along == nil {
 		return v.r0[i], v.m0[i]
 	}
-	return v.along.a[i] + v.lambda*v.along.b[i], v.along.ma[i] + v.lambda*v.along.mb[i]
+	at := &v.along.at[i]
+	return at.r + v.lambda*at.dr, at.m + v.lambda*at.dm
 }
 
 // grown returns the board's curve with the part under its own weight and the
@@ -197,7 +241,8 @@ func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(0, self
 func (v *view) draw(k int, self, contents float64) *beam.Curve {
 	in := v.room
 	if in == nil {
-		in = &room{factors: make([]float64, v.r.columns), sunk: make([]float64, len(v.r.at))}
+		in = &v.r.rooms.Take(1)[0]
+		in.factors, in.sunk = v.r.floats.Take(v.r.columns), v.r.floats.Take(len(v.r.at))
 	}
 	clear(in.factors)
 	in.factors[0] = self
@@ -209,7 +254,7 @@ func (v *view) draw(k int, self, contents float64) *beam.Curve {
 		copy(in.sunk, v.sunk)
 	} else {
 		for i := range in.sunk {
-			in.sunk[i] = v.along.ua[i]*self + v.along.ub[i]*v.lambda*contents
+			in.sunk[i] = v.along.at[i].u*self + v.along.at[i].du*v.lambda*contents
 		}
 	}
 	v.r.rig.CurveInto(&in.curves[k], in.factors, in.sunk)
@@ -239,9 +284,7 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 	if r.even {
 		v.lambda = 0
 	}
-	v.when = "with " + quantity.Decimal(weight, 0) + " N coming down on the front edge, " + quantity.Decimal(r.points[k],
-		0) + " mm from the left end"
-	fixed := plus(plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
+	fixed := r.plus(r.plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
 	s, err := r.rig.React(fixed, r.rest)
 	if errors.Is(err, beam.ErrUnstable) {
 		v.tips = true
@@ -251,7 +294,7 @@ func (r *run) setDown(k int, weight float64) (view, error) {
 		return v, err
 	}
 	depth := float64(r.shelf.Depth)
-	turning := plus(plus(scaled(r.rig.Fixed[0], r.out+depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point],
+	turning := r.plus(r.plus(r.scaled(r.rig.Fixed[0], r.out+depth/2), r.sum(all.bays, r.colTurning), v.lambda), r.rig.Fixed[v.point],
 		weight*(r.out+depth))
 	m, err := r.rig.Bear(turning, r.rest, s.Bears)
 	v.r0, v.m0, v.sunk = s.R, m.R, s.Sunk

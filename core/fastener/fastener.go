@@ -78,8 +78,10 @@ func Types() []Type { return types() }
 
 // TypeOf finds a fastener by key.
 func TypeOf(key string) (Type, bool) {
-	return table.Find(Types(), key, func(t *Type) string { return t.Key })
+	return table.At(typesByKey(), key)
 }
+
+var typesByKey = sync.OnceValue(func() map[string]*Type { return table.Index(Types(), func(t *Type) string { return t.Key }) })
 
 var types = sync.OnceValue(func() []Type {
 	var out []Type
@@ -188,14 +190,16 @@ func (s Screw) Across() float64 {
 // Stock returns the lengths that a fastener is sold in, mm, shortest first.
 func (s Screw) Stock() []float64 {
 	if s.Unit == "in" {
-		var out []float64
-		for _, l := range []float64{1, 1.25, 1.5, 1.75, 2, 2.25, 2.5, 2.75, 3, 3.5, 4, 4.5, 5, 6, 8} {
-			out = append(out, l*inch)
-		}
-		return out
+		return inchStock[:]
 	}
-	return []float64{25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 140, 160, 180, 200}
+	return metricStock[:]
 }
+
+var (
+	inchStock = [...]float64{1 * inch, 1.25 * inch, 1.5 * inch, 1.75 * inch, 2 * inch, 2.25 * inch, 2.5 * inch, 2.75 * inch, 3 * inch,
+		3.5 * inch, 4 * inch, 4.5 * inch, 5 * inch, 6 * inch, 8 * inch}
+	metricStock = [...]float64{25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 140, 160, 180, 200}
+)
 
 // Bits are the drills for a screw, mm.
 type Bits struct {

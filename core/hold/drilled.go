@@ -164,7 +164,7 @@ func (d *Drilled) drawnThrough(sh *working.Sheet, on material.Basis) (float64, s
 	if d.Through.wood == nil {
 		return math.Inf(1), ""
 	}
-	return HeadThrough(sh, d.fix, d.Through, on), "pull their heads through the " + d.Through.name
+	return HeadThrough(sh, d.fix, d.Through, on), d.Through.draws
 }
 
 // HeadThrough is it for a fixing through a wooden piece: a head by NDS 12.2.5, a

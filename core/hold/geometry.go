@@ -140,9 +140,11 @@ func (g *Geometry) Fit() {
 // With adds what another drawing shows from the side, as a rail's column does to
 // what hangs beside it.
 func (g *Geometry) With(o Geometry) {
-	for i := len(o.Shapes) - 1; i >= 0; i-- { // it stands behind
-		g.Shapes = append([]Shape{{Name: o.Shapes[i].Name, Stuff: o.Shapes[i].Stuff, Side: o.Shapes[i].Side}}, g.Shapes...)
+	shapes := make([]Shape, 0, len(o.Shapes)+len(g.Shapes))
+	for _, s := range o.Shapes { // it stands behind
+		shapes = append(shapes, Shape{Name: s.Name, Stuff: s.Stuff, Side: s.Side})
 	}
+	g.Shapes = append(shapes, g.Shapes...)
 	g.Forces, g.Measures, g.Facts = append(g.Forces, o.Forces...), append(g.Measures, o.Measures...), append(g.Facts, o.Facts...)
 	g.Holes = append(g.Holes, o.Holes...)
 	g.Fit()

@@ -10,8 +10,9 @@ import (
 // no wood, or timber.
 type Through struct {
 	fastener.Member
-	name string
-	wood *material.Board
+	name  string
+	draws string // how a fastener lets it go
+	wood  *material.Board
 }
 
 // Plate is a steel piece t mm thick.
@@ -22,7 +23,8 @@ func Plate(t float64) Through {
 // Wooden is a wooden piece t mm thick; across says that the load runs across its
 // grain, as it does in a level strip.
 func Wooden(name string, b material.Board, t float64, across bool) Through {
-	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b}
+	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b,
+		draws: "pull their heads through the " + name}
 }
 
 // Made is what a wooden part is made of. No grade means knots to a third of the

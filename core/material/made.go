@@ -209,8 +209,8 @@ func Stuff(key string, grade Grade, c Condition, width, thickness float64) (Boar
 		b.Wood = w
 		return b, true
 	}
-	if l, ok := LumberOf(key); ok {
-		b.Lumber = &l
+	if l := byKey().lumber[key]; l != nil {
+		b.Lumber = l
 		return b, true
 	}
 	if p, ok := PanelOf(key, thickness); ok {

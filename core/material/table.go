@@ -131,19 +131,34 @@ func PanelOf(key string, thickness float64) (*Panel, bool) {
 	return out, out != nil
 }
 
+// index finds rows of the tables by their keys.
+type index struct {
+	woods  map[string]*Wood
+	grades map[string]*Grade
+	lumber map[string]*Lumber
+}
+
+var byKey = sync.OnceValue(func() index {
+	return index{
+		table.Index(Woods(), func(w *Wood) string { return w.Key }),
+		table.Index(Grades(), func(g *Grade) string { return g.Key }),
+		table.Index(Lumbers(), func(l *Lumber) string { return l.Key }),
+	}
+})
+
 // WoodOf finds a species by key.
 func WoodOf(key string) (Wood, bool) {
-	return table.Find(Woods(), key, func(w *Wood) string { return w.Key })
+	return table.At(byKey().woods, key)
 }
 
 // GradeOf finds a grade by key.
 func GradeOf(key string) (Grade, bool) {
-	return table.Find(Grades(), key, func(g *Grade) string { return g.Key })
+	return table.At(byKey().grades, key)
 }
 
 // LumberOf finds construction lumber by key.
 func LumberOf(key string) (Lumber, bool) {
-	return table.Find(Lumbers(), key, func(l *Lumber) string { return l.Key })
+	return table.At(byKey().lumber, key)
 }
 
 // SizeFactor returns CF, by which bending strength grows in a shallow piece of

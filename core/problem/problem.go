@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"aguante/core/quantity"
+	"aguante/core/slab"
 )
 
 // Problem is one thing that is wrong, where, and what to do.
@@ -26,10 +27,13 @@ type List struct {
 	index int // of one of a list that the step names, -1 of no list
 	found *[]Problem
 	ids   map[string]*List
+	steps *slab.Of[List]
 }
 
 // New starts an empty list at the document's root.
-func New() *List { return &List{index: -1, found: new([]Problem), ids: map[string]*List{}} }
+func New() *List {
+	return &List{index: -1, found: new([]Problem), ids: map[string]*List{}, steps: new(slab.Of[List])}
+}
 
 // All returns what was found.
 func (l *List) All() []Problem { return *l.found }
@@ -39,7 +43,9 @@ func (l *List) In(step string) *List { return l.Each(step, -1) }
 
 // Each returns the same list at the i-th of a list in the document.
 func (l *List) Each(step string, i int) *List {
-	return &List{up: l, step: step, index: i, found: l.found, ids: l.ids}
+	out := &l.steps.Take(1)[0]
+	*out = List{up: l, step: step, index: i, found: l.found, ids: l.ids, steps: l.steps}
+	return out
 }
 
 // at is where in the document it is, written only where something is said of it.

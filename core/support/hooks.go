@@ -63,12 +63,14 @@ type hookRail struct {
 	own   hold.Site
 	rail  *railed
 	goods []float64 // weight on each hook, N
+	acts  []hold.Action
 }
 
 // Stand puts a hook rail up. What hangs over several hooks is shared by them; what
 // hangs over none is taken by the nearest.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.site(s.X)}
+	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.site(s.X),
+		acts: make([]hold.Action, len(h.Hooks))}
 	var riders []Rider
 	var at []float64
 	for _, k := range h.Hooks {
@@ -148,7 +150,7 @@ func (h *hookRail) Links() []FormLink {
 // yanked.
 func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 	ask := func(sh *working.Sheet, yanked int) hold.Use {
-		all := make([]hold.Action, len(h.Hooks))
+		all := h.acts
 		for i := range h.Hooks {
 			p := h.goods[i] * d.By * d.Care
 			if i == yanked {
@@ -195,8 +197,12 @@ func (h *hookRail) actions(d Demand) []hold.Action {
 
 // couples are the board's, at its middle.
 func (h *hookRail) couples(d Demand, do func(stud string, up, couple float64)) {
-	up := float64(h.Bottom + h.Height/2)
-	h.rail.Couples(h.actions(d), func(stud string, m float64) { do(stud, up, m) })
+	studs := h.rail.Studs()
+	couples := make([]float64, len(studs))
+	h.rail.Couples(h.actions(d), couples)
+	for i, stud := range studs {
+		do(stud, float64(h.Bottom+h.Height/2), couples[i])
+	}
 }
 
 // Parts draws the board at its studs, and every hook.

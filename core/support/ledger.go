@@ -79,6 +79,7 @@ func (s *Side) Fixings() []*hold.Fixing { return []*hold.Fixing{&s.Rail.Screw} }
 // aside is a side cleat in its place; part is the share of its end of the board
 // that it takes, the rest lying on the back cleat.
 type aside struct {
+	acts  [1]hold.Action
 	s     *Side
 	set   Setting
 	part  float64
@@ -112,8 +113,9 @@ func (h *aside) along(a hold.Action) []hold.Action {
 	if h.part < 1 {
 		z = (z + h.set.Depth) / 2
 	}
-	h.rail.riders[0].X = math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length)))
-	return []hold.Action{a}
+	h.rail.move(0, math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length))))
+	h.acts[0] = a
+	return h.acts[:]
 }
 
 func (h *aside) Soft(float64) float64 { return 0 }

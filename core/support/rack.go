@@ -130,6 +130,7 @@ type racked struct {
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
 	down     map[setDown]standing
+	once     [1]standing // of what is asked at last
 	frame    hold.Site
 	joint    hold.Jointed
 	post     material.Board // what the uprights are of, on its flat

@@ -137,7 +137,8 @@ func (h *racked) own(i int) float64 {
 // figures are multiplied.
 func (h *racked) states(u *uprighted, i int, d Demand) ([]standing, float64) {
 	if n := d.Extra * two(h.at, i, d.X); n > 0 {
-		return []standing{h.extra(u, i, d.Level, d.By+h.own(i), n)}, d.Care
+		h.once[0] = h.extra(u, i, d.Level, d.By+h.own(i), n)
+		return h.once[:], d.Care
 	}
 	return u.stood, (d.By + h.own(i)) * d.Care
 }

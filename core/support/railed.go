@@ -44,10 +44,45 @@ func RiderOf(h Hung, x float64) (Rider, bool) {
 	return Rider{}, false
 }
 
-// span is one length of a rail.
+// span is one length of a rail: which riders are on it, and what of each goes to every
+// column.
 type span struct {
-	from, to float64
+	from, to     float64
+	mean, spread float64 // of its columns: middle, and Σx² about it
+	on           []bool
+	shares       []share // column by column
 	hold.Mount
+}
+
+// share is the part of a rider's load that a column takes if the rail is a stiff body, and
+// if it is a beam on the two columns nearest to it.
+type share struct{ stiff, lever float64 }
+
+// share works out what of every rider goes to which column.
+func (s *span) share(riders []Rider) {
+	n := float64(len(s.Columns))
+	for _, c := range s.Columns {
+		s.mean += c.X / n
+	}
+	for _, c := range s.Columns {
+		s.spread += (c.X - s.mean) * (c.X - s.mean)
+	}
+	s.on, s.shares = make([]bool, len(riders)), make([]share, len(riders)*len(s.Columns))
+	for i, on := range riders {
+		s.place(i, on.X)
+	}
+}
+
+// place works it out for one rider.
+func (s *span) place(i int, x float64) {
+	s.on[i] = x >= s.from-1e-6 && x <= s.to+1e-6
+	for k := range s.Columns {
+		to := &s.shares[k*len(s.on)+i]
+		to.lever = leverShare(s.Columns, k, x)
+		if to.stiff = 1; len(s.Columns) > 1 {
+			to.stiff = 1/float64(len(s.Columns)) + (x-s.mean)*(s.Columns[k].X-s.mean)/s.spread
+		}
+	}
 }
 
 // newRailed puts a rail up, with what rides on it.
@@ -84,9 +119,18 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 			}
 			return b - a
 		})
-		out.lengths = append(out.lengths, span{from, to, m})
+		out.lengths = append(out.lengths, span{from: from, to: to, Mount: m})
+		out.lengths[i].share(riders)
 	}
 	return out
+}
+
+// move puts a rider elsewhere.
+func (r *railed) move(i int, x float64) {
+	r.riders[i].X = x
+	for l := range r.lengths {
+		r.lengths[l].place(i, x)
+	}
 }
 
 // Hang puts a rail up with what rides on it.
@@ -108,44 +152,33 @@ func (r *railed) lengthOf(x float64) int {
 // body, V/n + V ecc xi/Σx², no negative one being relied on, and of a beam on the
 // two columns nearest each load.
 func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pulled {
-	cols := r.lengths[l].Columns
-	n := float64(len(cols))
+	s := &r.lengths[l]
 	var out, lever hold.Pulled
-	var v, m, vx, mx, mean, sum float64
-	for _, c := range cols {
-		mean += c.X / n
-	}
-	for _, c := range cols {
-		sum += (c.X - mean) * (c.X - mean)
-	}
+	var v, m, vx float64
 	for i, a := range all {
-		if r.lengthOf(r.riders[i].X) != l {
+		if !s.on[i] {
 			continue
 		}
 		p := r.riders[i].On(nil, a)
-		x := r.riders[i].X - mean
-		v, m, vx, mx = v+p.V, m+p.M, vx+p.V*x, mx+p.M*x
 		out.Case = p.Case
-		w := leverShare(cols, k, r.riders[i].X)
-		lever.V, lever.M = lever.V+w*p.V, lever.M+w*p.M
+		v, m, vx = v+p.V, m+p.M, vx+p.V*(r.riders[i].X-s.mean)
+		share := &s.shares[k*len(all)+i]
+		out.V, out.M = out.V+share.stiff*p.V, out.M+share.stiff*p.M
+		lever.V, lever.M = lever.V+share.lever*p.V, lever.M+share.lever*p.M
 	}
-	if len(cols) == 1 {
-		out.V, out.M = v, m
+	if len(s.Columns) == 1 {
 		if e := vx / max(math.Abs(v), 1e-9); math.Abs(e) > lone {
 			out.Turn = vx
 		}
 	} else {
-		xi := cols[k].X - mean
-		out.V, out.M = v/n+vx*xi/sum, m/n+mx*xi/sum
 		if sh.On() {
+			n, xi := working.In("n", float64(len(s.Columns)), working.Ratio), working.In("xi", s.Columns[k].X-s.mean, working.Length)
+			spread := working.In("Σx²", s.spread, working.Area)
 			sh.Add("V1", "share of this column as if the "+r.noun+" were stiff, all loads together", "ΣV / n + Σ(V × x) × xi / Σx²", out.V,
-				working.Force, "statics",
-				working.In("ΣV", v, working.Force), working.In("n", n, working.Ratio), working.In("Σ(V × x)", vx, working.Moment),
-				working.In("xi", xi, working.Length), working.In("Σx²", sum, working.Area))
+				working.Force, "statics", working.In("ΣV", v, working.Force), n, working.In("Σ(V × x)", vx, working.Moment), xi, spread)
 			sh.Add("V2", "and with every load on the two columns nearest to it", "by levers", lever.V, working.Force, "statics")
 			sh.Add("M1", "moment off the wall, shared in the same way", "ΣM / n + Σ(M × x) × xi / Σx²", out.M, working.Moment, "statics",
-				working.In("ΣM", m, working.Moment), working.In("n", n, working.Ratio), working.In("Σ(M × x)", mx, working.Area),
-				working.In("xi", xi, working.Length), working.In("Σx²", sum, working.Area))
+				working.In("ΣM", m, working.Moment), n, xi, spread)
 			sh.Add("M2", "and with every load on the two columns nearest to it", "by levers", lever.M, working.Moment, "statics")
 		}
 		if math.Abs(lever.V) > math.Abs(out.V) {
@@ -290,17 +323,35 @@ func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
 	return g
 }
 
-// Couples tells what every column passes to the stud behind it, N·mm.
-func (r *railed) Couples(all []hold.Action, do func(stud string, couple float64)) {
+// Studs are those behind its columns.
+func (r *railed) Studs() []string {
+	var out []string
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for k := range s.Columns {
-			if stud := s.Holes[s.Columns[k].Holes[0]].Hit.Stud; stud != "" {
-				do(stud, r.carries(nil, l, k, all).M)
+			if stud := s.studBehind(k); stud != "" {
+				out = append(out, stud)
+			}
+		}
+	}
+	return out
+}
+
+// Couples writes what each of these columns passes to its stud, N·mm.
+func (r *railed) Couples(all []hold.Action, to []float64) {
+	n := 0
+	for l := range r.lengths {
+		s := &r.lengths[l]
+		for k := range s.Columns {
+			if s.studBehind(k) != "" {
+				to[n] = r.carries(nil, l, k, all).M
+				n++
 			}
 		}
 	}
 }
+
+func (s *span) studBehind(k int) string { return s.Holes[s.Columns[k].Holes[0]].Hit.Stud }
 
 // Notes gathers its fasteners' notes, and says what stands off it.
 func (r *railed) Notes() hold.Notes {

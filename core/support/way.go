@@ -104,8 +104,10 @@ type Shared interface {
 	Links() []SharedLink
 	// Geometry returns what the drawings draw, column by column of fasteners.
 	Geometry(all []hold.Action) hold.RailGeometry
-	// Couples tells what every column passes to the stud behind it, N·mm.
-	Couples(all []hold.Action, do func(stud string, couple float64))
+	// Studs are those behind its columns, by id, and Couples writes what each of these
+	// columns passes to its stud, N·mm.
+	Studs() []string
+	Couples(all []hold.Action, to []float64)
 	Notes() hold.Notes
 }
 

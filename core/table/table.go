@@ -50,12 +50,21 @@ func Rows(text string) []Row {
 	return rows
 }
 
-// Find returns the first element whose key is the one asked for.
-func Find[T any](rows []T, key string, of func(*T) string) (T, bool) {
+// Index finds rows by their keys; of two with one key, the first.
+func Index[T any](rows []T, of func(*T) string) map[string]*T {
+	out := make(map[string]*T, len(rows))
 	for i := range rows {
-		if of(&rows[i]) == key {
-			return rows[i], true
+		if key := of(&rows[i]); out[key] == nil {
+			out[key] = &rows[i]
 		}
+	}
+	return out
+}
+
+// At returns the row that an index has under a key.
+func At[T any](index map[string]*T, key string) (T, bool) {
+	if row := index[key]; row != nil {
+		return *row, true
 	}
 	var none T
 	return none, false

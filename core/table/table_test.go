@@ -2,16 +2,16 @@ package table
 
 import "testing"
 
-func TestRowsAndFind(t *testing.T) {
+func TestRowsAndIndex(t *testing.T) {
 	rows := Rows("key,n\na,1.5\nb,2\n")
 	if len(rows) != 2 || rows[1].Text("key") != "b" || rows[0].Number("n") != 1.5 {
 		t.Errorf("%v", rows)
 	}
 	key := func(r *Row) string { return r.Text("key") }
-	if r, ok := Find(rows, "b", key); !ok || r.Number("n") != 2 {
+	if r, ok := At(Index(rows, key), "b"); !ok || r.Number("n") != 2 {
 		t.Errorf("%v %v", r, ok)
 	}
-	if _, ok := Find(rows, "c", key); ok {
+	if _, ok := At(Index(rows, key), "c"); ok {
 		t.Error("found what is not there")
 	}
 }
