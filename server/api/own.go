@@ -2,6 +2,7 @@ package api
 
 import (
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
@@ -115,11 +116,7 @@ func (a *Server) forget(kind store.Kind) gin.HandlerFunc {
 
 // contentsRow finds a row of contents among the app's and the person's own.
 func (a *Server) contentsRow(c *gin.Context, key string) (load.Row, bool, error) {
-	byKey := func(r *load.Row) string { return r.Key }
-	if r, ok := table.Find(load.Rows(), key, byKey); ok {
-		return r, true, nil
-	}
 	own, err := store.Kept[load.Row](c.Request.Context(), a.store, store.OwnContents)
-	r, ok := table.Find(own, key, byKey)
+	r, ok := table.At(table.Index(append(slices.Clip(load.Rows()), own...), func(r *load.Row) string { return r.Key }), key)
 	return r, ok, err
 }
