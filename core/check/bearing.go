@@ -341,23 +341,22 @@ func (a *Answer) asked() float64 {
 }
 
 // moment is the greatest moment in a stud, N·mm, with one shelf's contents so many times
-// there and the others as asked; own gives that shelf's grips, in their order on the stud.
+// there; own are that shelf's grips. The others are there as asked, or not at all: a couple
+// above or below may take from another's, and what stands on a shelf comes and goes.
 func (w *bearing) moment(b *burden, shelf int, own []grip, by float64, c question) float64 {
 	w.couples, w.heights = w.couples[:0], w.heights[:0]
-	add := func(g *grip, by float64, c question) {
-		w.couples, w.heights = append(w.couples, g.at(by, c)), append(w.heights, g.y)
-	}
-	for _, g := range b.grips {
-		if g.shelf != shelf {
-			add(g.grip, w.answers[g.shelf].asked(), everyday)
-		}
-	}
 	for i := range own {
 		if own[i].stud == b.ID {
-			add(&own[i], by, c)
+			w.couples, w.heights = append(w.couples, own[i].at(by, c)), append(w.heights, own[i].y)
 		}
 	}
-	return w.p.Wall.StudBending(w.couples, w.heights)
+	alone := w.p.Wall.StudBending(w.couples, w.heights)
+	for _, g := range b.grips {
+		if g.shelf != shelf {
+			w.couples, w.heights = append(w.couples, g.at(w.answers[g.shelf].asked(), everyday)), append(w.heights, g.y)
+		}
+	}
+	return max(alone, w.p.Wall.StudBending(w.couples, w.heights))
 }
 
 // report is every stud under all that is asked of it.
@@ -373,8 +372,9 @@ func (w *bearing) report() []Stud {
 }
 
 // joined are the links of a shelf that other shelves load as well: every stud that it is
-// on, bent by all of them (engineering basis).
-func (w *bearing) joined(i int, a *Answer) []Link {
+// on, bent by all of them (engineering basis). Where all of them are not asked for, those
+// are left out that hold what the shelf by itself does.
+func (w *bearing) joined(i int, a *Answer, all bool) []Link {
 	out := []Link{}
 	s := &w.p.Shelves[i]
 	for n := range w.studs {
@@ -386,6 +386,9 @@ func (w *bearing) joined(i int, a *Answer) []Link {
 		used := func(c question) func(by float64) float64 {
 			takes := b.Takes(c.on(cd))
 			return func(by float64) float64 { return w.moment(b, i, a.grips, by, c) / takes }
+		}
+		if !all && max(used(everyday)(a.asked()), used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*most)) <= 1 {
+			continue
 		}
 		f := Link{ID: s.ID + "/" + b.ID + "/stud/bending", Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud", Goes: hold.Bends,
 			Of: hold.OfWood, Name: "stud in bending", Where: fmt.Sprintf("stud %d", b.number), How: "breaks, bent by all that hangs on it",
@@ -449,7 +452,7 @@ func (w *bearing) explain(i int, link Link, which string) (*Working, error) {
 			"R × e × care", couple, working.Moment, "statics", working.In("y", g.y, working.Length))
 	}
 	sh.Add("M", "greatest moment in the stud, pinned at floor and ceiling", "ΣM / H × y, less the couples below", m, working.Moment,
-		"engineering basis", working.In("H", float64(w.p.Wall.Height), working.Length))
+		"engineering basis; with the other shelves and without them", working.In("H", float64(w.p.Wall.Height), working.Length))
 	depth := float64(b.Depth)
 	sh.Add("Mt", "moment that the stud takes", "b × d² / 6 × Fb × CF × factor", takes, working.Moment,
 		"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length), working.In("d", depth, working.Length))

@@ -32,7 +32,7 @@ func Run(ctx context.Context, p *design.Project) (*Report, error) {
 	if err != nil {
 		return nil, err
 	}
-	rep := Close(p, answers)
+	rep := Close(p, answers, func(string) bool { return true })
 	for i := range rep.Shelves {
 		rep.Shelves[i] = *rep.Shelves[i].Full()
 	}
@@ -149,7 +149,7 @@ func answer(ctx context.Context, p *design.Project, s *design.Shelf) (*answered,
 		}
 	}
 	a := &answered{Answer: runs[softest].report(p, all), links: all}
-	a.grips = gripsOf(runs, &a.Answer)
+	a.grips, a.own = gripsOf(runs, &a.Answer), a.gathered()
 	return a, nil
 }
 

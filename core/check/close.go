@@ -12,13 +12,14 @@ import (
 // Close makes a report of the answers of all shelves of a design: what they ask of the
 // wall together joins their links, and limits and verdicts are taken over all of them. A
 // shelf's limit scales its own contents; the other shelves stay at what is asked of them.
-func Close(p *design.Project, answers []*Answer) *Report {
+// Of shelves that are not near only what decides something is said.
+func Close(p *design.Project, answers []*Answer, near func(id string) bool) *Report {
 	w := newBearing(p, answers)
 	rep := &Report{Shelves: make([]Shelf, len(answers)), Studs: w.report(), Verdict: Holds}
 	least := math.Inf(1)
 	rank := []Verdict{Holds, Sags, Cannot, Gives}
 	for i, a := range answers {
-		rep.Shelves[i] = w.close(i, a)
+		rep.Shelves[i] = w.close(i, a, near(a.ID))
 		s := &rep.Shelves[i]
 		if slices.Index(rank, s.Verdict) > slices.Index(rank, rep.Verdict) {
 			rep.Verdict = s.Verdict
@@ -72,7 +73,7 @@ func (b *Beside) Ask(ctx context.Context, p *design.Project) (*Shelf, error) {
 	}
 	answers := slices.Clone(b.answers)
 	answers[b.at] = &a.Answer
-	s := newBearing(p, answers).close(b.at, &a.Answer)
+	s := newBearing(p, answers).close(b.at, &a.Answer, true)
 	return s.Full(), nil
 }
 
@@ -86,25 +87,25 @@ func One(ctx context.Context, p *design.Project, at int) (*Shelf, error) {
 }
 
 // close takes limits and verdict over all links of a shelf.
-func (w *bearing) close(i int, a *Answer) Shelf {
+func (w *bearing) close(i int, a *Answer, near bool) Shelf {
 	s := &w.p.Shelves[i]
-	out := Shelf{Answer: *a, Closing: w.gather(i, a)}
-	out.Beside = besideNotes(w.p, s)
+	out := Shelf{Answer: *a, Closing: w.gather(i, a, near)}
+	if out.Beside = []Caution{}; near {
+		out.Beside = besideNotes(w.p, s)
+	}
 	if a.low != nil {
-		out.Low = &Low{Asked: a.low.Asked, Verdict: w.gather(i, a.low).Verdict}
+		out.Low = &Low{Asked: a.low.Asked, Verdict: w.gather(i, a.low, near).Verdict}
 	}
 	return out
 }
 
-// gather finds what gives first, what stays straight and where it would break among
-// the links, and puts the worst of each role on the band.
-func (w *bearing) gather(i int, a *Answer) Closing {
-	out := Closing{Verdict: Holds, HoldsUpTo: a.most, StraightTo: a.most, NotKnown: []string{}, Band: []string{},
-		Joined: w.joined(i, a), NotJudged: w.notJudged(i, a)}
-	g := gathering{Closing: &out, breaks: a.most, known: true, worst: map[hold.Role]*Link{}}
-	for k := range a.Links {
-		g.take(&a.Links[k])
-	}
+// gather takes in what joins a shelf's own links, and finds its verdict.
+func (w *bearing) gather(i int, a *Answer, near bool) Closing {
+	g := a.own // a copy
+	g.worst = slices.Clone(g.worst)
+	g.NotKnown = append([]string{}, g.NotKnown...)
+	out := &g.Closing
+	out.Joined, out.NotJudged = w.joined(i, a, near), w.notJudged(i, a)
 	for k := range out.Joined {
 		g.take(&out.Joined[k])
 	}
@@ -113,8 +114,8 @@ func (w *bearing) gather(i int, a *Answer) Closing {
 	} else {
 		out.BreakLink = ""
 	}
-	for _, role := range hold.Roles() {
-		if f := g.worst[role]; f != nil && (role != hold.RoleStanding || f.Limit.Kg < a.most.Kg) {
+	for k, f := range g.worst {
+		if f != nil && (hold.Roles()[k] != hold.RoleStanding || f.Limit.Kg < a.most.Kg) {
 			out.Band = append(out.Band, f.ID)
 		}
 	}
@@ -126,22 +127,34 @@ func (w *bearing) gather(i int, a *Answer) Closing {
 	case out.StraightTo.Kg < a.Asked:
 		out.Verdict = Sags
 	}
-	return out
+	return *out
 }
 
-// gathering is a closing in the making.
+// gathering is a closing in the making: what gives first, what stays straight and where it
+// would break among the links, and the worst of each role for the band.
 type gathering struct {
-	*Closing
+	Closing
 	first  *Link
 	breaks Limit
 	known  bool
-	worst  map[hold.Role]*Link
+	worst  []*Link // in the order of the roles
+}
+
+// gathered takes in a shelf's own links.
+func (a *Answer) gathered() gathering {
+	g := gathering{Closing: Closing{Verdict: Holds, HoldsUpTo: a.most, StraightTo: a.most, NotKnown: []string{}, Band: []string{}},
+		breaks: a.most, known: true, worst: make([]*Link, len(hold.Roles()))}
+	for k := range a.Links {
+		g.take(&a.Links[k])
+	}
+	return g
 }
 
 // take counts one link in.
 func (g *gathering) take(f *Link) {
-	if w := g.worst[f.Role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
-		g.worst[f.Role] = f
+	role := slices.Index(hold.Roles(), f.Role)
+	if w := g.worst[role]; w == nil || f.Limit.Kg < w.Limit.Kg || (f.Limit.Kg == w.Limit.Kg && f.Used > w.Used) {
+		g.worst[role] = f
 	}
 	if f.Kind == hold.Stiffness {
 		if f.Limit.Kg < g.StraightTo.Kg || g.FirstSag == "" {

@@ -42,7 +42,7 @@ func Explain(ctx context.Context, p *design.Project, id, which string, known Kno
 		return nil, err
 	}
 	w := newBearing(p, answers)
-	for _, l := range w.joined(at, answers[at]) {
+	for _, l := range w.joined(at, answers[at], true) {
 		if l.ID == id {
 			return w.explain(at, l, which)
 		}

@@ -191,7 +191,7 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 	}
 	g.parts(&out)
 	g.notes(p, &out)
-	out.grips = g.grips()
+	out.grips, out.own = g.grips(), out.gathered()
 	return out, nil
 }
 

@@ -141,8 +141,6 @@ func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 	}
 	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
 	top := y0 + float64(s.Thickness)
-	form, _ := s.Form()
-	hangs := form != nil && support.Hangs(form)
 	for _, k := range p.Wall.KeepOuts {
 		if k.Behind() {
 			continue
@@ -159,8 +157,11 @@ func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 	}
 	for i := range p.Shelves {
 		over := &p.Shelves[i]
-		if over.ID == s.ID || float64(over.Y) < top || hangs {
+		if over.ID == s.ID || float64(over.Y) < top || float64(over.X) >= x1 || float64(over.X+over.Length) <= x0 {
 			continue
+		}
+		if form, _ := s.Form(); form != nil && support.Hangs(form) {
+			break
 		}
 		for _, it := range s.Contents {
 			room := float64(over.Y) - s.Base(it)

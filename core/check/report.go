@@ -77,6 +77,7 @@ type Answer struct {
 
 	notJudged []Caution // of the shelf by itself
 	most      Limit     // the limit of what nothing limits
+	own       gathering // of its own links
 	stands    bool      // there is something that could break
 	grips     []grip    // what it asks of studs
 	low       *Answer   // the same with the low guess of its contents

@@ -29,7 +29,7 @@ func (r *run) report(p *design.Project, all []found) Answer {
 	if !r.even {
 		out.Asked = r.asked
 	}
-	out.Links = make([]Link, len(all), len(all)+len(p.Wall.Studs)) // and those that join them
+	out.Links = make([]Link, len(all))
 	for i := range all {
 		out.Links[i] = *all[i].Link
 	}

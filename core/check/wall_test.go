@@ -1,12 +1,15 @@
 package check
 
 import (
+	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
 	"aguante/core/design"
 	"aguante/core/load"
+	"aguante/core/quantity"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -99,5 +102,102 @@ func TestShelvesShareTheirStuds(t *testing.T) {
 	}
 	if both.Studs[3].Moment == r.Studs[3].Moment || both.Studs[3].Used <= 0 {
 		t.Errorf("a second shelf leaves the stud at %v", both.Studs[3].Moment)
+	}
+}
+
+// A stud is a link of every shelf on it: two shelves that hold by themselves may be too much
+// for it together. Each one's limit scales its own contents, and its sum ends with that.
+func TestAStudLimitsEveryShelfOnIt(t *testing.T) {
+	p := demoWall(t)
+	for i := range p.Wall.Studs {
+		p.Wall.Studs[i].Depth = 64 // shallow
+	}
+	a := p.Shelves[0]
+	var second design.Shelf
+	text, err := json.Marshal(a)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := json.Unmarshal([]byte(strings.ReplaceAll(string(text), `"id":"`, `"id":"b-`)), &second); err != nil {
+		t.Fatal(err)
+	}
+	second.Y -= 400
+	for _, s := range []*design.Shelf{&a, &second} {
+		for k := range s.Contents {
+			s.Contents[k].Each *= 6
+		}
+	}
+	p.Shelves[0] = a
+	alone, both := run1(t, p), *p
+	both.Shelves = []design.Shelf{a, second}
+	r, err := Run(t.Context(), &both)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, s := range r.Shelves {
+		worst := &Link{}
+		for k := range s.Links {
+			if l := &s.Links[k]; strings.HasSuffix(l.ID, "/stud/bending") && l.Used > worst.Used {
+				worst = l
+			}
+		}
+		before := linkAt(t, alone, strings.Replace(worst.ID, "b-jars/", "jars/", 1))
+		if worst.Used <= before.Used || worst.Limit.Kg >= before.Limit.Kg || worst.Limit.Above {
+			t.Errorf("shelf %d: the stud is used %v and holds %v beside another, alone %v and %v", i, worst.Used, worst.Limit.Kg, before.Used,
+				before.Limit.Kg)
+		}
+		if worst.Used > 1 && (s.Verdict != Gives || s.HoldsUpTo.Kg >= s.Asked) {
+			t.Errorf("shelf %d: its stud is used %v, and it %s %v of %v", i, worst.Used, s.Verdict, s.HoldsUpTo.Kg, s.Asked)
+		}
+		at := both
+		at.Shelves = slices.Clone(both.Shelves)
+		at.Shelves[i] = at.Shelves[i].Clone()
+		for k := range at.Shelves[i].Contents {
+			at.Shelves[i].Contents[k].Each *= quantity.Mass(worst.Limit.Kg / s.Asked)
+		}
+		again, err := Run(t.Context(), &at)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if l := linkAt(t, again.Shelves[i], worst.ID); !near(l.Used, 1, 0.01) {
+			t.Errorf("shelf %d at its stud's limit of %v kg uses it %v", i, worst.Limit.Kg, l.Used)
+		}
+		w, err := Explain(t.Context(), &both, worst.ID, "everyday", nil)
+		if err != nil || !near(w.Steps[len(w.Steps)-1].Result, worst.Limit.Kg, 1e-9) {
+			t.Errorf("the sum of %s: %v", worst.ID, err)
+		}
+	}
+}
+
+// What a shelf follows from is its own, what it hangs on, and the studs behind it: far studs
+// and other shelves change nothing, near ones do.
+func TestAnAnswerIsKnownByWhatItFollowsFrom(t *testing.T) {
+	for name, c := range map[string]struct {
+		edit func(p *design.Project)
+		same bool
+	}{
+		"nothing":                 {func(*design.Project) {}, true},
+		"another shelf":           {func(p *design.Project) { p.Shelves[1].Y += 30 }, true},
+		"the units":               {func(p *design.Project) { p.Units.Length = design.Millimetres }, true},
+		"its own contents":        {func(p *design.Project) { p.Shelves[0].Contents[0].Each++ }, false},
+		"a stud behind it":        {func(p *design.Project) { p.Wall.Studs[3].X++ }, false},
+		"the lining":              {func(p *design.Project) { p.Wall.Lining.Thickness++ }, false},
+		"a stud far to its right": {func(p *design.Project) { p.Wall.Studs[len(p.Wall.Studs)-1].X-- }, true},
+	} {
+		t.Run(name, func(t *testing.T) {
+			p := honeyRoom(t)
+			before := p.Content(&p.Shelves[0])
+			a, err := One(t.Context(), p, 0)
+			if err != nil {
+				t.Fatal(err)
+			}
+			c.edit(p)
+			if (p.Content(&p.Shelves[0]) == before) != c.same {
+				t.Errorf("the key is the same: %v", !c.same)
+			}
+			if b, err := One(t.Context(), p, 0); c.same && (err != nil || b.HoldsUpTo != a.HoldsUpTo) {
+				t.Errorf("another answer under the same key: %v, %v", b.HoldsUpTo, a.HoldsUpTo)
+			}
+		})
 	}
 }

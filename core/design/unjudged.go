@@ -3,6 +3,7 @@ package design
 import (
 	"fmt"
 	"reflect"
+	"slices"
 
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -78,10 +79,10 @@ func (p *Project) UnjudgedTogether(s *Shelf, sharing map[string]int) []Unjudged 
 	if r := p.Fixtures.Rail(s.Rail); r != nil && sharing[r.ID] > 1 {
 		add(r.ID, "a %s that %d shelves share", r.Noun(), sharing[r.ID])
 	}
-	standards := map[string]int{}
 	for i := range s.Supports {
 		if id := support.HangsOn(s.Supports[i].Way()); id != "" {
-			if standards[id]++; sharing[id] > 1 || standards[id] > 1 {
+			before := slices.ContainsFunc(s.Supports[:i], func(o Support) bool { return support.HangsOn(o.Way()) == id })
+			if before || sharing[id] > 1 {
 				add(s.Supports[i].ID, "a standard that several brackets share")
 			}
 		}

@@ -1,9 +1,11 @@
 package api
 
 import (
+	"bytes"
 	"encoding/json"
 	"errors"
 	"net/http"
+	"strconv"
 
 	"github.com/gin-gonic/gin"
 
@@ -43,7 +45,7 @@ func (a *Server) check(c *gin.Context) {
 	for i, r := range answers {
 		plain[i] = r.Answer
 	}
-	rep := check.Close(p, plain)
+	rep := check.Close(p, plain, func(id string) bool { return id == q.Open })
 	reply.Studs, reply.Verdict, reply.Weakest = rep.Studs, rep.Verdict, rep.Weakest
 	for i, r := range answers {
 		keys, write, of := &reply.Shelves[i], r.afar, rep.Shelves[i].Closing
@@ -56,12 +58,43 @@ func (a *Server) check(c *gin.Context) {
 		if keys.Answer != q.Shelves[i].Answer {
 			reply.Answers[keys.Answer] = contract.Written{RawMessage: write()}
 		}
-		closing := written(of)()
+		closing, err := json.Marshal(of)
+		if err != nil {
+			a.failed(c, err)
+			return
+		}
 		if keys.Closing = keyOf(closing); keys.Closing != q.Shelves[i].Closing {
-			reply.Closings[keys.Closing] = contract.Closed{RawMessage: closing}
+			reply.Closings[keys.Closing] = contract.Closed{RawMessage: shorten(closing)}
 		}
 	}
-	c.JSON(http.StatusOK, reply)
+	body, err := written(reply)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.Data(http.StatusOK, "application/json; charset=utf-8", body)
+}
+
+// written is a reply as it goes out. Answers and closings are written already, and are put
+// in as they are.
+func written(reply contract.CheckReply) ([]byte, error) {
+	answers, closings := reply.Answers, reply.Closings
+	reply.Answers, reply.Closings = nil, nil
+	b, err := json.Marshal(reply)
+	if err != nil {
+		return nil, err
+	}
+	b = append(b[:len(b)-1], `,"answers":{`...)
+	for key, part := range answers {
+		b = append(append(strconv.AppendQuote(b, key), ':'), part.RawMessage...)
+		b = append(b, ',')
+	}
+	b = append(bytes.TrimSuffix(b, []byte(",")), `},"closings":{`...)
+	for key, part := range closings {
+		b = append(append(strconv.AppendQuote(b, key), ':'), part.RawMessage...)
+		b = append(b, ',')
+	}
+	return append(bytes.TrimSuffix(b, []byte(",")), "}}"...), nil
 }
 
 // assemble puts a design together of the parts that came and those that are kept, and

@@ -44,7 +44,7 @@ func newMemory() *memory {
 	m.bases, _ = lru.New[string, *design.Project](64)
 	m.shelves, _ = lru.New[string, *design.Shelf](1024)
 	m.parts, _ = lru.New[[2]string, part](2048)
-	m.answers, _ = lru.New[string, *remembered](384)
+	m.answers, _ = lru.New[string, *remembered](192)
 	return m
 }
 
@@ -60,7 +60,7 @@ func (m *memory) Answer(content string) (*check.Answer, bool) {
 func (m *memory) Keep(content string, a *check.Answer) { m.keep(content, a) }
 
 func (m *memory) keep(content string, a *check.Answer) *remembered {
-	r := &remembered{Answer: a, close: written(a), afar: sync.OnceValue(func() []byte { return written(a.Afar())() })}
+	r := &remembered{Answer: a, close: short(a), afar: sync.OnceValue(func() []byte { return short(a.Afar())() })}
 	m.answers.Add(content, r)
 	return r
 }
@@ -85,8 +85,8 @@ func (m *memory) ask(ctx context.Context, p *design.Project, content []string) (
 	return out, errors.Join(faults...)
 }
 
-// written writes a value once.
-func written(v any) func() []byte {
+// short writes a value once, with short figures.
+func short(v any) func() []byte {
 	return sync.OnceValue(func() []byte {
 		b, err := json.Marshal(v)
 		if err != nil {

@@ -188,8 +188,8 @@ type CheckReply struct {
 	Missing  []string           `json:"missing,omitempty"`
 	Base     string             `json:"base"`
 	Shelves  []ShelfKeys        `json:"shelves"`
-	Answers  map[string]Written `json:"answers"`
-	Closings map[string]Closed  `json:"closings"`
+	Answers  map[string]Written `json:"answers,omitempty"`
+	Closings map[string]Closed  `json:"closings,omitempty"`
 	Studs    []check.Stud       `json:"studs"`
 	Verdict  check.Verdict      `json:"verdict"`
 	Weakest  string             `json:"weakest,omitempty"`

@@ -51,8 +51,8 @@ export class Checker {
 
   private read(base: Project, shelves: Shelf[], reply: CheckReply): Report {
     this.keys.set(base, reply.base);
-    for (const [key, a] of Object.entries(reply.answers)) this.answers.set(key, a);
-    for (const [key, c] of Object.entries(reply.closings)) this.closings.set(key, c);
+    for (const [key, a] of Object.entries(reply.answers ?? {})) this.answers.set(key, a);
+    for (const [key, c] of Object.entries(reply.closings ?? {})) this.closings.set(key, c);
     const had = new Map<string, ShelfKeys>();
     const reports = new Map<string, ShelfReport>();
     const all = shelves.map((s, i) => {

@@ -1063,10 +1063,10 @@ seq: number
 missing?: string[]
 base: string
 shelves: ShelfKeys[]
-answers: {
+answers?: {
 [k: string]: Answer
 }
-closings: {
+closings?: {
 [k: string]: Closing
 }
 studs: StudReport[]
