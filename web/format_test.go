@@ -18,12 +18,12 @@ func TestTheScreenWritesFiguresLikeTheCore(t *testing.T) {
 const ts = require("typescript"), fs = require("fs");
 const js = ts.transpileModule(fs.readFileSync("src/format.ts", "utf8"), { compilerOptions: { module: "CommonJS", target: "ES2022" } }).outputText;
 const f = {}; new Function("exports", js)(f);
-const kg = { length: "mm", mass: "kg" };
 const as = {
-  inches: v => f.inches(v), decimal1: v => f.decimal(v, 1), figure: v => f.figure(v), asked: v => f.asked(v, kg).replace(" kg", ""),
+  length: (v, u) => f.lengthUnit(v, u), mass: (v, u) => f.mass(v, u) + " " + u.mass, holds: (v, u) => f.holds(v, u),
+  asked: (v, u) => f.asked(v, u),
 };
-const rows = JSON.parse(fs.readFileSync("../core/quantity/testdata/format.json", "utf8"));
-console.info(JSON.stringify(rows.map(r => as[r.as](r.value))));`
+const rows = JSON.parse(fs.readFileSync("../core/say/testdata/format.json", "utf8"));
+console.info(JSON.stringify(rows.map(r => as[r.as](r.value, { length: r.in, mass: r.in }))));`
 	out, err := exec.Command("node", "-e", script).Output()
 	if err != nil {
 		t.Fatal(err)
@@ -32,20 +32,20 @@ console.info(JSON.stringify(rows.map(r => as[r.as](r.value))));`
 	if err := json.Unmarshal(out, &got); err != nil {
 		t.Fatal(err)
 	}
-	b, err := os.ReadFile("../core/quantity/testdata/format.json")
+	b, err := os.ReadFile("../core/say/testdata/format.json")
 	if err != nil {
 		t.Fatal(err)
 	}
 	var rows []struct {
-		As, Want string
-		Value    float64
+		As, In, Want string
+		Value        float64
 	}
 	if err := json.Unmarshal(b, &rows); err != nil {
 		t.Fatal(err)
 	}
 	for i, r := range rows {
 		if got[i] != r.Want {
-			t.Errorf("%v as %s: the screen says %q, want %q", r.Value, r.As, got[i], r.Want)
+			t.Errorf("%v as %s in %s: the screen says %q, want %q", r.Value, r.As, r.In, got[i], r.Want)
 		}
 	}
 }

@@ -10,11 +10,11 @@ import (
 	"text/tabwriter"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"github.com/spf13/cobra"
 
 	"aguante/core/check"
-	"aguante/core/quantity"
 	"aguante/server/contract"
 	"aguante/server/projectfile"
 )
@@ -43,7 +43,7 @@ func checkCommand() *cobra.Command {
 				e.SetIndent("", "  ")
 				err = e.Encode(r)
 			} else {
-				err = printReport(out, r, string(p.Units.Mass))
+				err = printReport(out, r, p.Units.Said())
 			}
 			if err != nil {
 				return err
@@ -71,24 +71,30 @@ func readInput(name string) ([]byte, error) {
 }
 
 // printReport writes the answer as a person reads it.
-func printReport(out io.Writer, r *check.Report, unit string) error {
+func printReport(out io.Writer, r *check.Report, u say.Units) error {
+	mass := func(l check.Limit) string {
+		if l.Above {
+			return "above " + u.Holds(l.Kg)
+		}
+		return u.Holds(l.Kg)
+	}
 	for _, s := range r.Shelves {
 		names := map[string]check.Link{}
 		for _, l := range s.Links {
 			names[l.ID] = l
 		}
-		fmt.Fprintf(out, "%s: %s\n", s.Name, sentence(s, names, unit))
+		fmt.Fprintf(out, "%s: %s\n", s.Name, say.In(u, sentence(s, names, u, mass)))
 		w := tabwriter.NewWriter(out, 2, 8, 2, ' ', 0)
 		fmt.Fprintln(w, "  link\twhere\tused\tholds\twould break\thandling")
 		for _, l := range s.Links {
 			breaks := "not known"
 			switch {
 			case l.Break != nil:
-				breaks = mass(*l.Break, unit)
+				breaks = mass(*l.Break)
 			case l.Kind != hold.Strength:
 				breaks = ""
 			}
-			holds := mass(l.Limit, unit)
+			holds := mass(l.Limit)
 			if l.Kind == hold.Stiffness {
 				holds = "straight to " + holds
 			}
@@ -96,53 +102,38 @@ func printReport(out io.Writer, r *check.Report, unit string) error {
 			if l.Fails {
 				used = "fails"
 			}
-			fmt.Fprintf(w, "  %s\t%s\t%s\t%s\t%s\t%.2f\n", l.Name, l.Where, used, holds, breaks, l.Handling)
+			fmt.Fprintf(w, "  %s\t%s\t%s\t%s\t%s\t%.2f\n", l.Name, say.In(u, l.Where), used, holds, breaks, l.Handling)
 		}
 		if err := w.Flush(); err != nil {
 			return err
 		}
 		for _, c := range append(slices.Clone(s.NotJudged), s.Cautions...) {
-			fmt.Fprintln(out, "  caution:", c.Text)
+			fmt.Fprintln(out, "  caution:", say.In(u, c.Text))
 		}
 		for _, t := range s.Assumed {
-			fmt.Fprintln(out, "  assumed:", t)
+			fmt.Fprintln(out, "  assumed:", say.In(u, t))
 		}
 	}
 	_, err := fmt.Fprintln(out, "A check for hobby use, not an engineer's or a code approval. Local codes and licensed people decide.")
 	return err
 }
 
-func sentence(s check.Shelf, links map[string]check.Link, unit string) string {
-	asked := quantity.Asked(inUnit(s.Asked, unit)) + " " + unit
+func sentence(s check.Shelf, links map[string]check.Link, u say.Units, mass func(check.Limit) string) string {
+	asked := u.Asked(s.Asked)
 	first := links[s.First]
 	if s.Evenly {
-		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo, unit), first.Name, first.Where,
+		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo), first.Name, first.Where,
 			first.How)
 	}
 	if s.Verdict == check.Cannot {
 		return "cannot say: " + s.Why + "."
 	}
-	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo, unit), asked,
-		first.Name, first.Where, first.How, mass(s.StraightTo, unit))
+	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo), asked,
+		first.Name, first.Where, first.How, mass(s.StraightTo))
 	if s.Handling.Verdict == check.Gives {
 		text += " Does not take its heaviest item set down on the front edge."
 	}
 	return text
-}
-
-func inUnit(kg float64, unit string) float64 {
-	if unit == "lb" {
-		return kg / 0.45359237
-	}
-	return kg
-}
-
-func mass(l check.Limit, unit string) string {
-	above := ""
-	if l.Above {
-		above = "above "
-	}
-	return above + quantity.Figure(inUnit(l.Kg, unit)) + " " + unit
 }
 
 func catalogueCommand() *cobra.Command {

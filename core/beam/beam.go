@@ -17,6 +17,7 @@ import (
 
 	"gonum.org/v1/gonum/mat"
 
+	"aguante/core/say"
 	"aguante/core/slab"
 )
 
@@ -62,7 +63,7 @@ const apart = 1e-6
 // fewer than two supports.
 func Condense(length, ei float64, at []float64, loads []Load) (*Rig, error) {
 	if !(length > 0) || !(ei > 0) {
-		return nil, fmt.Errorf("a beam %g mm long with EI %g", length, ei)
+		return nil, fmt.Errorf("a beam %s long with EI %g", say.Length(length), ei)
 	}
 	if len(at) < 2 {
 		return nil, ErrUnstable

@@ -5,10 +5,10 @@ import (
 	"math"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/design"
 	"aguante/core/material"
-	"aguante/core/quantity"
 	"aguante/core/section"
 	"aguante/core/working"
 )
@@ -220,9 +220,9 @@ func (r *run) movement() *Movement {
 // boardNotes says what the board's make has against it.
 func (r *run) boardNotes(assume func(string), caution func(about, format string, args ...any)) {
 	s := r.shelf
-	mm := func(v float64) string { return quantity.Decimal(v, 1) }
+	mm := say.Length
 	if s.Board.Tested > 0 {
-		assume(fmt.Sprintf("the board is as stiff as your test found it, %s MPa", quantity.Decimal(s.Board.Tested, 0)))
+		assume(fmt.Sprintf("the board is as stiff as your test found it, %s", say.Stress(s.Board.Tested)))
 	}
 	if len(r.plank.sides) > 1 {
 		assume("a lip on one edge holds that edge up; the other half goes by itself")
@@ -230,7 +230,7 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 	for _, c := range s.MakeUp.Cuts {
 		name, left := c.Called(s.Depth), r.left(c)
 		if left < 6 {
-			caution(s.ID, "the %s leaves only %s mm of wood", name, mm(left))
+			caution(s.ID, "the %s leaves only %s of wood", name, mm(left))
 		}
 		for i, at := range r.at {
 			if r.which[i] >= 0 && at > float64(c.From) && at < float64(c.From+c.Length) {
@@ -246,16 +246,16 @@ func (r *run) boardNotes(assume func(string), caution func(about, format string,
 		return
 	}
 	if !m.Settled && s.Board.Condition == material.Dry {
-		caution(s.ID, "at %s %% of moisture the board has not settled to the room: it will be %s mm narrower",
-			quantity.Decimal(s.Board.Moisture, 0), mm(m.Shrinks))
+		caution(s.ID, "at %s %% of moisture the board has not settled to the room: it will be %s narrower",
+			say.Decimal(s.Board.Moisture, 0), mm(m.Shrinks))
 	}
 	if s.Board.Slack != nil && float64(*s.Board.Slack) < m.Swells {
-		caution(s.ID, "leave the board %s mm to swell across its grain; it has %s", mm(math.Ceil(m.Swells*10)/10), mm(float64(*s.Board.Slack)))
+		caution(s.ID, "leave the board %s to swell across its grain; it has %s", mm(math.Ceil(m.Swells*10)/10), mm(float64(*s.Board.Slack)))
 	}
 	for _, p := range s.MakeUp.Plies {
 		if st, _ := material.Stuff(p.Wood, material.Grade{}, material.Dry, 1, 1); s.MakeUp.Kind == design.Laminated && p.Across &&
 			!s.MakeUp.Loose && st.Panel == nil {
-			caution(s.ID, "glued with the grain crossed, a solid board cannot move: %s mm a year make it cup or split", mm(m.Swing))
+			caution(s.ID, "glued with the grain crossed, a solid board cannot move: %s a year make it cup or split", mm(m.Swing))
 			break
 		}
 	}

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -151,7 +152,7 @@ func TestANotchTakesItsPart(t *testing.T) {
 		t.Errorf("%s used %v", l.Name, l.Used)
 	}
 	if left := pocket.Section.Cuts[0].Left; left != 4 || !slices.ContainsFunc(pocket.Cautions,
-		func(c Caution) bool { return containsAll(c.Text, "pocket", "only 4 mm") }) {
+		func(c Caution) bool { return containsAll(c.Text, "pocket", "only 4 mm of") }) {
 		t.Errorf("%v mm left, cautions %+v", left, pocket.Cautions)
 	}
 	s.MakeUp.Cuts = []design.Cut{{ID: "n", From: 480, Length: 40, FromWall: 0, Width: 60},
@@ -324,7 +325,7 @@ func TestBestStudsAgainstAllOfThem(t *testing.T) {
 		s.Contents[0].To = s.Contents[0].From + quantity.Length(500+rng.Float64()*900)
 		p.Wall.Studs = nil
 		for x := 430.0; x < 2780; x += 200 + 200*rng.Float64() {
-			p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
+			p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: say.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
 				Wood: "spruce-pine-fir"})
 		}
 		got, err := FindPlaces(t.Context(), p, s)
@@ -372,7 +373,7 @@ func BenchmarkPlacesOver24Studs(b *testing.B) {
 	p.Wall.Studs = nil
 	for i := range 24 {
 		x := 430 + 400*float64(i)
-		p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: quantity.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
+		p.Wall.Studs = append(p.Wall.Studs, wall.Stud{ID: say.Decimal(x, 0), X: quantity.Length(x), Width: 38, Depth: 89,
 			Wood: "spruce-pine-fir"})
 	}
 	for b.Loop() {

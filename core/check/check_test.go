@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/design"
 	"aguante/core/load"
@@ -47,8 +48,14 @@ func run1(t testing.TB, p *design.Project) Shelf {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return r.Shelves[0]
+	s := r.Shelves[0]
+	for i := range s.Cautions {
+		s.Cautions[i].Text = say.In(metric, s.Cautions[i].Text)
+	}
+	return s
 }
+
+var metric = say.Units{Length: "mm", Mass: "kg"}
 
 func linkAt(t testing.TB, s Shelf, id string) Link {
 	t.Helper()

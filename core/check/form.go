@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/design"
 	"aguante/core/material"
@@ -229,7 +230,7 @@ func (g *stand) notes(p *design.Project, out *Answer) {
 		}
 	}
 	if g.even {
-		out.Assumed = append(out.Assumed, "no contents yet: the limits are for 25 kg a metre on every level")
+		out.Assumed = append(out.Assumed, "no contents yet: the limits are for "+say.PerMetre(evenly)+" on every level")
 	} else {
 		out.Assumed = append(out.Assumed, "contents by their high guess")
 	}
@@ -272,7 +273,7 @@ func (g *stand) explain(answer *Answer, id, which string) (*Working, error) {
 					used, d = u, next
 				}
 			}
-			w.When = fmt.Sprintf("with %.0f N coming down on the front, %.0f mm from the left end", d.Extra, d.X-float64(g.shelf.X))
+			w.When = fmt.Sprintf("with %s coming down on the front, %s from the left end", say.Force(d.Extra), say.Place(d.X-float64(g.shelf.X)))
 		case "break":
 			if link.Break == nil {
 				return nil, fmt.Errorf("%q has no expected break", id)

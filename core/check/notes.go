@@ -9,7 +9,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/load"
 	"aguante/core/material"
-	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -39,7 +39,7 @@ func (r *run) notes(p *design.Project, out *Answer) {
 		assume("contents by their high guess")
 	}
 	if s.Misfit > 0 && len(r.at) >= 3 {
-		assume(fmt.Sprintf("each support in turn stands %s mm off level", quantity.Decimal(float64(s.Misfit), 1)))
+		assume(fmt.Sprintf("each support in turn stands %s off level", say.Length(float64(s.Misfit))))
 	}
 	if s.Board.Condition == material.Drying {
 		caution(s.ID, "wood bought wet twists and shrinks as it dries: fastenings loosen, look again after a heating season")
@@ -57,8 +57,8 @@ func (r *run) notes(p *design.Project, out *Answer) {
 			continue
 		}
 		if up := out.Supports[r.which[i]].Lifts; up > 0.05 {
-			caution(s.Supports[r.which[i]].ID, "the board lifts %s mm off %s when other parts of it are loaded: screw it down",
-				quantity.Decimal(up, 1), r.supportName(i))
+			caution(s.Supports[r.which[i]].ID, "the board lifts %s off %s when other parts of it are loaded: screw it down",
+				say.Length(up), r.supportName(i))
 		}
 		n := h.Notes()
 		for _, t := range n.Assumed {
@@ -118,16 +118,16 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 				}
 			}
 		}
-		at := quantity.Decimal(float64(st.X), 0)
+		at := say.Place(float64(st.X))
 		if counts && st.Found == wall.ByStandIn {
-			caution(st.ID, "the stud at %s mm is where the simulated scanner says, which knows nothing of your wall: find it, screws depend on it",
+			caution(st.ID, "the stud at %s is where the simulated scanner says, which knows nothing of your wall: find it, screws depend on it",
 				at)
 		}
 		if counts && st.Found == wall.ByGuess {
-			caution(st.ID, "the stud at %s mm is assumed: nobody has found it yet, and screws depend on it", at)
+			caution(st.ID, "the stud at %s is assumed: nobody has found it yet, and screws depend on it", at)
 		}
 		if counts && chance > 0 {
-			caution(st.ID, "the stud at %s mm may be %s mm off: %.0f in 100 that a screw there misses", at, quantity.Decimal(float64(st.Doubt), 0),
+			caution(st.ID, "the stud at %s may be %s off: %.0f in 100 that a screw there misses", at, say.Place(float64(st.Doubt)),
 				math.Ceil(100*chance))
 		}
 	}
@@ -167,8 +167,8 @@ func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 			room := float64(over.Y) - s.Base(it)
 			a, b := x0+float64(it.From), x0+float64(it.To)
 			if float64(it.Height) > room && b > float64(over.X) && a < float64(over.X+over.Length) {
-				caution(s.ID, "%s is %s mm tall, there are %s mm under %q", load.Called(it), quantity.Decimal(float64(it.Height), 0),
-					quantity.Decimal(room, 0), over.Name)
+				caution(s.ID, "%s is %s tall, there are %s under %q", load.Called(it), say.Place(float64(it.Height)),
+					say.Place(room), over.Name)
 			}
 		}
 	}

@@ -6,9 +6,9 @@ import (
 	"slices"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/design"
-	"aguante/core/quantity"
 	"aguante/core/support"
 	"aguante/core/working"
 )
@@ -125,7 +125,7 @@ func (r *run) carried(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
 		force, moment := v.action(i)
 		out[k] = hold.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
 		if sh.On() {
-			name := fmt.Sprintf("%s %s mm along the wall", r.noun(i), quantity.Decimal(r.rail.riders[k].X, 0))
+			name := fmt.Sprintf("%s %s along the wall", r.noun(i), say.Place(r.rail.riders[k].X))
 			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when()+", × care", "beam on its supports × care", out[k].R, working.Force,
 				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment,
@@ -207,7 +207,8 @@ func (r *run) railNotes(assume func(string), caution func(about, format string, 
 	}
 	if m := r.movement(); r.rail.from == nil && len(r.rail.riders) > 0 && m != nil {
 		if left := float64(rail.Thickness-rail.Gap) - m.Shrinks; left < support.LeastBearing {
-			caution(rail.ID, "when the board has shrunk only %s mm of it lie on the back cleat; 12 is the least", quantity.Decimal(max(0, left), 1))
+			caution(rail.ID, "when the board has shrunk only %s of it lie on the back cleat; %s is the least", say.Length(max(0, left)),
+				say.Length(support.LeastBearing))
 		}
 	}
 }

@@ -7,7 +7,7 @@ import (
 
 	"aguante/core/beam"
 	"aguante/core/hold"
-	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // state is one way in which the board may be loaded and stand: some bays
@@ -34,7 +34,7 @@ func (st *state) when() string {
 	if st.drop < 0 {
 		way = "high"
 	}
-	st.said = st.pattern + ", " + st.owner.supportName(st.off) + " standing " + quantity.Decimal(math.Abs(st.drop), 1) + " mm " + way
+	st.said = st.pattern + ", " + st.owner.supportName(st.off) + " standing " + say.Length(math.Abs(st.drop)) + " " + way
 	return st.said
 }
 
@@ -185,8 +185,8 @@ func (v *view) when() string {
 	if v.point < 0 {
 		return v.state.when()
 	}
-	return "with " + quantity.Decimal(v.weight, 0) + " N coming down on the front edge, " +
-		quantity.Decimal(v.r.points[v.point-v.r.colPoint(0)], 0) + " mm from the left end"
+	return "with " + say.Force(v.weight) + " coming down on the front edge, " +
+		say.Place(v.r.points[v.point-v.r.colPoint(0)]) + " from the left end"
 }
 
 // room is memory for one curve, used over and over where many views are asked

@@ -14,6 +14,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -43,6 +44,9 @@ type Units struct {
 	Length LengthUnit `json:"length" usual:"in"`
 	Mass   MassUnit   `json:"mass" usual:"lb"`
 }
+
+// Said are the units in which sentences are written out.
+func (u Units) Said() say.Units { return say.Units{Length: string(u.Length), Mass: string(u.Mass)} }
 
 // LengthUnit is what lengths are read and typed in.
 type LengthUnit string
@@ -367,8 +371,8 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
 	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
 	if end := s.X + s.Length; end > w.Length+1e-6 {
-		l.Add("length_mm", "the board ends at %s mm, past the end of the wall at %s mm", quantity.Decimal(float64(end), 1),
-			quantity.Decimal(float64(w.Length), 1))
+		l.Add("length_mm", "the board ends at %s, past the end of the wall at %s", say.Length(float64(end)),
+			say.Length(float64(w.Length)))
 	}
 	s.MakeUp.fits(l.In("build"), s, p)
 	if len(s.Supports) > 24 || len(s.Contents) > 100 {
@@ -426,10 +430,10 @@ func (b *Board) Validate(l *problem.List) {
 		}
 	}
 	if b.Tested != 0 && !(b.Tested >= 200 && b.Tested <= 40000) {
-		l.Add("tested_mpa", "E of %s MPa is not possible: give 200 to 40000", quantity.Decimal(b.Tested, 0))
+		l.Add("tested_mpa", "E of %s is not possible: give %s to %s", say.Stress(b.Tested), say.Stress(200), say.Stress(40000))
 	}
 	if b.Moisture != 0 && !(b.Moisture >= 3 && b.Moisture <= 100) {
-		l.Add("moisture_pct", "%s %% of moisture is not possible: give 3 to 100", quantity.Decimal(b.Moisture, 1))
+		l.Add("moisture_pct", "%s %% of moisture is not possible: give 3 to 100", say.Decimal(b.Moisture, 1))
 	}
 	if _, ok := material.GradeOf(b.Grade); !ok {
 		l.Add("grade", "grade %q is not known", b.Grade)

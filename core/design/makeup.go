@@ -8,6 +8,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // MakeUpKind is how a board is made up.
@@ -150,7 +151,7 @@ func (b *MakeUp) validatePlies(l *problem.List, s *Shelf) {
 		sum += float64(p.Thickness)
 	}
 	if t := float64(s.Thickness); math.Abs(sum-t) > 0.05 {
-		l.Add("plies", "the plies come to %s mm, the board is %s mm thick: make them agree", quantity.Decimal(sum, 2), quantity.Decimal(t, 2))
+		l.Add("plies", "the plies come to %s, the board is %s thick: make them agree", say.Length(sum), say.Length(t))
 	}
 }
 
@@ -161,10 +162,10 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 		return
 	}
 	if h.Skin <= 0 {
-		l.Add("skin_mm", "a hollow shelf needs skins: give their thickness, e.g. 6 mm")
+		l.Add("skin_mm", "a hollow shelf needs skins: give their thickness, e.g. %s", say.Fine(6))
 	} else if 2*h.Skin > s.Thickness-2 {
-		l.Add("skin_mm", "two skins of %s mm leave nothing inside a shelf %s mm thick", quantity.Decimal(float64(h.Skin), 1),
-			quantity.Decimal(float64(s.Thickness), 1))
+		l.Add("skin_mm", "two skins of %s leave nothing inside a shelf %s thick", say.Length(float64(h.Skin)),
+			say.Length(float64(s.Thickness)))
 	}
 	depth := float64(s.Depth)
 	l.Between("front_mm", float64(h.Front), 3, depth/2)
@@ -179,8 +180,8 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 		at := l.In(fmt.Sprintf("ribs[%d]", i))
 		at.Between("width_mm", float64(r.Width), 3, depth)
 		if r.From < h.Back-1e-6 || r.From+r.Width > s.Depth-h.Front+1e-6 {
-			at.Add("from_wall_mm", "the rib from %s to %s mm runs into the web at the back or the front", quantity.Decimal(float64(r.From), 1),
-				quantity.Decimal(float64(r.From+r.Width), 1))
+			at.Add("from_wall_mm", "the rib from %s to %s runs into the web at the back or the front", say.Length(float64(r.From)),
+				say.Length(float64(r.From+r.Width)))
 		}
 		for j, o := range h.Ribs[:i] {
 			if r.From < o.From+o.Width-1e-6 && o.From < r.From+r.Width-1e-6 {
@@ -192,8 +193,8 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 
 func (t *Strip) fits(l *problem.List, s *Shelf) {
 	if t.Width > s.Depth/2 {
-		l.Add("width_mm", "a lip %s mm thick is more than half of a board %s mm deep", quantity.Decimal(float64(t.Width), 1),
-			quantity.Decimal(float64(s.Depth), 1))
+		l.Add("width_mm", "a lip %s thick is more than half of a board %s deep", say.Length(float64(t.Width)),
+			say.Length(float64(s.Depth)))
 	}
 	knownStuff(l, "wood", t.Wood)
 }
@@ -202,12 +203,12 @@ func (c *Cut) fits(l *problem.List, s *Shelf) {
 	l.Between("length_mm", float64(c.Length), 1, float64(s.Length))
 	l.Between("width_mm", float64(c.Width), 1, float64(s.Depth)-1)
 	if c.From < 0 || c.From+c.Length > s.Length+1e-6 {
-		l.Add("from_mm", "the %s runs from %s to %s mm: keep it on the board, 0 to %s mm", c.Called(s.Depth),
-			quantity.Decimal(float64(c.From), 1), quantity.Decimal(float64(c.From+c.Length), 1), quantity.Decimal(float64(s.Length), 1))
+		l.Add("from_mm", "the %s runs from %s to %s: keep it on the board, 0 to %s", c.Called(s.Depth),
+			say.Length(float64(c.From)), say.Length(float64(c.From+c.Length)), say.Length(float64(s.Length)))
 	}
 	if c.FromWall < 0 || c.FromWall+c.Width > s.Depth+1e-6 {
-		l.Add("from_wall_mm", "the %s reaches from %s to %s mm off the wall, the board only to %s mm", c.Called(s.Depth),
-			quantity.Decimal(float64(c.FromWall), 1), quantity.Decimal(float64(c.FromWall+c.Width), 1), quantity.Decimal(float64(s.Depth), 1))
+		l.Add("from_wall_mm", "the %s reaches from %s to %s off the wall, the board only to %s", c.Called(s.Depth),
+			say.Length(float64(c.FromWall)), say.Length(float64(c.FromWall+c.Width)), say.Length(float64(s.Depth)))
 	}
 	if c.Depth != 0 {
 		l.Between("depth_mm", float64(c.Depth), 0.5, float64(s.Thickness)-0.5)

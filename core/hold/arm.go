@@ -7,6 +7,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -66,8 +67,8 @@ func (m Arm) Notes() []string {
 	}
 	switch g := m.grip(); {
 	case !g.Holds:
-		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s mm that they need: not counted", quantity.Decimal(g.In, 0),
-			quantity.Decimal(g.Least, 0)))
+		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s that they need: not counted", say.Place(g.In),
+			say.Place(g.Least)))
 	case g.Through:
 		out = append(out, "the screws into the board come out of its top")
 	}

@@ -5,7 +5,7 @@ import (
 	"math"
 
 	"aguante/core/fastener"
-	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/wall"
 	"aguante/core/working"
 )
@@ -73,7 +73,7 @@ func (s *Site) IntoName(fix Fixing) string {
 func (h *Heel) Press(sh *working.Sheet, a Action) Use {
 	u := math.Abs(a.M) / h.capacity
 	if sh.On() {
-		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s mm of wall pressed", quantity.Decimal(h.peak, 1)),
+		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s of wall pressed", say.Length(h.peak)),
 			"max over a of fb × b × a × Σ(y − a/2)² / Σ(y − a/2)", h.capacity, working.Moment, "heel rule (Rule, from statics)",
 			working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length), working.In("a", h.peak, working.Length))
 		sh.Add("used", "part of it in use", "M / Mheel", u, working.Ratio, "", working.In("M", math.Abs(a.M), working.Moment),

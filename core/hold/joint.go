@@ -10,6 +10,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -178,8 +179,8 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	} else {
 		g := s.Grip(side.Length, 0, main.Length)
 		if main.Length = g.Bearing; !g.Holds {
-			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s mm that they need", quantity.Decimal(g.In, 0),
-				quantity.Decimal(g.Least, 0))}
+			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s that they need", say.Place(g.In),
+				say.Place(g.Least))}
 		}
 	}
 	v := math.Hypot(f.V, f.H)

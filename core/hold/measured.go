@@ -5,6 +5,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Measured is a screw as one has measured it oneself: its diameter over the thread,
@@ -19,8 +20,8 @@ type Measured struct {
 func (m *Measured) Validate(p *problem.List) {
 	field.Check(p, m)
 	if m.D != 0 && m.Root > m.D {
-		p.Add("root_mm", "under the thread %s mm, over it %s: the thread stands out", quantity.Decimal(float64(m.Root), 1),
-			quantity.Decimal(float64(m.D), 1))
+		p.Add("root_mm", "under the thread %s, over it %s: the thread stands out", say.Length(float64(m.Root)),
+			say.Length(float64(m.D)))
 	}
 }
 

@@ -6,6 +6,7 @@ import (
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -259,11 +260,11 @@ func (s *Site) Crowd(holes []Drilled, name string, from, to, low, high float64) 
 		got = math.Round(got*10) / 10
 		switch {
 		case got < least/2:
-			holes[i].split = fmt.Sprintf("is %s mm from %s of the %s and needs %s, or it splits", quantity.Decimal(got, 1), where, name,
-				quantity.Decimal(least, 0))
+			holes[i].split = fmt.Sprintf("is %s from %s of the %s and needs %s, or it splits", say.Length(got), where, name,
+				say.Place(least))
 		case got < least && caution == "":
-			caution = fmt.Sprintf("a %s is %s mm from %s of the %s: %s is usual, or it may split", holes[i].fix.Noun(), quantity.Decimal(got, 1),
-				where, name, quantity.Decimal(least, 0))
+			caution = fmt.Sprintf("a %s is %s from %s of the %s: %s is usual, or it may split", holes[i].fix.Noun(), say.Length(got),
+				where, name, say.Place(least))
 		}
 	}
 	for i := range holes {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"aguante/core/field"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -76,6 +77,6 @@ func (s Steel) Bar(sh *working.Sheet, m, z float64, c Case) float64 {
 // Assumed notes what is taken of a thing of a steel that nobody has named: "the bar is".
 func (s Steel) Assumed(n *Notes, what string) {
 	if s == Unmarked {
-		n.Assumed = append(n.Assumed, fmt.Sprintf("%s mild steel of no stated grade, %g MPa", what, unmarkedFy))
+		n.Assumed = append(n.Assumed, fmt.Sprintf("%s mild steel of no stated grade, %s", what, say.Stress(unmarkedFy)))
 	}
 }

@@ -12,6 +12,7 @@ import (
 	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -63,14 +64,14 @@ func (f *finder) places() []change {
 			if d := math.Abs(float64(s.Supports[i].X) - x); d > 500 || !moves(&s.Supports[i]) {
 				continue
 			}
-			out = append(out, change{"move", fmt.Sprintf("Move %s %d to the stud at %s", noun, n, f.say(x)), 1, support.Everything,
+			out = append(out, change{"move", fmt.Sprintf("Move %s %d to the stud at %s", noun, n, say.Length(x)), 1, support.Everything,
 				func(h *design.Hung) bool {
 					return move(h, id, quantity.Length(x))
 				}})
 		}
 		if len(s.Supports) > 0 && moves(&s.Supports[0]) && !f.between() {
 			noun := s.Supports[0].Way().Noun()
-			out = append(out, change{"more", fmt.Sprintf("One more %s, on the stud at %s", noun, f.say(x)), 3, support.Everything,
+			out = append(out, change{"more", fmt.Sprintf("One more %s, on the stud at %s", noun, say.Length(x)), 3, support.Everything,
 				func(h *design.Hung) bool {
 					return f.more(h, 0, quantity.Length(x))
 				}})
@@ -142,11 +143,11 @@ func (f *finder) board() []change {
 	if s.MakeUp.Kind != design.Hollow && s.MakeUp.Front == nil {
 		for _, high := range []float64{38, 60} {
 			edges := "along its front edge"
-			out = append(out, change{"lip", fmt.Sprintf("Glue a lip %s high %s", f.say(high), edges), 3, support.TheBoard,
+			out = append(out, change{"lip", fmt.Sprintf("Glue a lip %s high %s", say.Length(high), edges), 3, support.TheBoard,
 				onShelf(func(s *design.Shelf) bool {
 					s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
 					return true
-				})}, change{"lip", fmt.Sprintf("Glue lips %s high along both edges", f.say(high)), 4, support.TheBoard,
+				})}, change{"lip", fmt.Sprintf("Glue lips %s high along both edges", say.Length(high)), 4, support.TheBoard,
 				onShelf(func(s *design.Shelf) bool {
 					s.MakeUp.Front = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Down, Glued: true}
 					s.MakeUp.Back = &design.Strip{Width: 19, Height: quantity.Length(high), Goes: design.Up, Glued: true}
@@ -223,7 +224,7 @@ func (f *finder) thicker(what string, effort int, of support.Helps, most int) []
 	var out []change
 	for _, size := range thicknesses(string(f.p.Units.Length)) {
 		if t := quantity.Length(size); t > f.shelf().Thickness+0.5 && len(out) < most {
-			out = append(out, change{"thick", fmt.Sprintf("%s %s thick", what, f.say(size)), effort, of,
+			out = append(out, change{"thick", fmt.Sprintf("%s %s thick", what, say.Length(size)), effort, of,
 				onShelf(func(s *design.Shelf) bool { s.Thickness = t; return true })})
 		}
 	}
@@ -275,7 +276,7 @@ func (f *finder) fasteners() []change {
 		for _, l := range (fastener.Screw{Type: t}).Stock() {
 			if l > 40 && (key != now.Key || l > float64(have[0].Length)+1) && l < 165 && n < 4 && l >= float64(have[0].Length)-1 {
 				n++
-				out = append(out, change{kind, fmt.Sprintf("%s, %s long", t.Name, f.say(l)), effort, support.TheWall, set(key, quantity.Length(l))})
+				out = append(out, change{kind, fmt.Sprintf("%s, %s long", t.Name, say.Length(l)), effort, support.TheWall, set(key, quantity.Length(l))})
 			}
 		}
 	}

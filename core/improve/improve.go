@@ -299,6 +299,3 @@ func lower(s string) string {
 	}
 	return string(s[0]|0x20) + s[1:]
 }
-
-// say writes a length as the person reads it.
-func (f *finder) say(mm float64) string { return f.outfit(f.shelf()).Say(mm) }

@@ -11,6 +11,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/table"
 )
 
@@ -87,7 +88,7 @@ var ErrAmount = errors.New("that amount is not possible")
 // one thing of that mass. An item is no wider than room, mm.
 func (r Row) Make(amount, room float64) (Item, error) {
 	if !(amount > 0) || amount > 1e6 {
-		return Item{}, fmt.Errorf("%w: %s of %q: give more than 0", ErrAmount, quantity.Decimal(amount, 2), r.Name)
+		return Item{}, fmt.Errorf("%w: %s of %q: give more than 0", ErrAmount, say.Decimal(amount, 2), r.Name)
 	}
 	it := Item{Name: r.Name, Shape: r.Shape, By: ByCount, Count: 1, Place: Middle, Depth: quantity.Length(r.Depth),
 		Height: quantity.Length(r.Height)}
@@ -96,7 +97,7 @@ func (r Row) Make(amount, room float64) (Item, error) {
 	switch r.By {
 	case PerPiece:
 		if amount > 10000 {
-			return Item{}, fmt.Errorf("%w: %s pieces of %q: at most 10000", ErrAmount, quantity.Decimal(amount, 0), r.Name)
+			return Item{}, fmt.Errorf("%w: %s pieces of %q: at most 10000", ErrAmount, say.Decimal(amount, 0), r.Name)
 		}
 		it.Count = int(math.Ceil(amount))
 		it.Each, it.EachLow = mass(r.High), mass(r.Low)
@@ -106,8 +107,8 @@ func (r Row) Make(amount, room float64) (Item, error) {
 		it.PerMetre, it.RowLow = mass(r.High), mass(r.Low)
 		it.Each = mass(r.High * r.Width / 1000) // one piece of the row
 		if amount > room {
-			return Item{}, fmt.Errorf("%w: a row of %s mm of %q is longer than the board's %s mm: split it", ErrAmount,
-				quantity.Decimal(amount, 0), r.Name, quantity.Decimal(room, 0))
+			return Item{}, fmt.Errorf("%w: a row of %s of %q is longer than the board's %s: split it", ErrAmount,
+				say.Place(amount), r.Name, say.Place(room))
 		}
 	default:
 		it.Each, it.EachLow = mass(r.High*amount), mass(r.Low*amount)
@@ -137,7 +138,7 @@ func Split(mass, size float64, count, racks, bins int) (Parts, error) {
 	n := racks * bins
 	switch {
 	case !(mass > 0) || mass > 1e5 || size < 0 || size > 1e6 || count < 0 || count > 1e6:
-		return Parts{}, fmt.Errorf("%w: %s kg, %s mm, %d pieces", ErrAmount, quantity.Decimal(mass, 2), quantity.Decimal(size, 0), count)
+		return Parts{}, fmt.Errorf("%w: %s, %s, %d pieces", ErrAmount, say.Mass(mass), say.Place(size), count)
 	case racks < 1 || bins < 1 || racks > 1000 || bins > 1000:
 		return Parts{}, fmt.Errorf("%w: %d racks of %d bins: give 1 or more of each", ErrAmount, racks, bins)
 	case count > 0 && count < n:

@@ -8,6 +8,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Place is where along the depth of a shelf a thing stands.
@@ -120,17 +121,17 @@ func (it Item) Z(depth float64) float64 {
 // that its fields do not say by themselves.
 func (it *Item) Within(p *problem.List, length, depth float64) {
 	if it.EachLow < 0 || it.EachLow > max(it.Each, 0) {
-		p.Add("each_low_kg", "the low guess of %s is more than the high one, %s kg", Called(*it), quantity.Decimal(float64(it.Each), 2))
+		p.Add("each_low_kg", "the low guess of %s is more than the high one, %s", Called(*it), say.Mass(float64(it.Each)))
 	}
 	if it.By == ByLength && (it.RowLow < 0 || it.RowLow > max(it.PerMetre, 0)) {
-		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s kg", Called(*it), quantity.Decimal(float64(it.PerMetre), 2))
+		p.Add("per_metre_low_kg", "the low guess of %s is more than the high one, %s", Called(*it), say.Mass(float64(it.PerMetre)))
 	}
 	if it.From < 0 || float64(it.To) > length+1e-6 || it.To-it.From < 1 {
-		p.Add("from_mm", "%s stands from %s to %s mm: keep it on the board, 0 to %s mm, at least 1 mm long",
-			Called(*it), quantity.Decimal(float64(it.From), 1), quantity.Decimal(float64(it.To), 1), quantity.Decimal(length, 1))
+		p.Add("from_mm", "%s stands from %s to %s: keep it on the board, 0 to %s, with some length",
+			Called(*it), say.Length(float64(it.From)), say.Length(float64(it.To)), say.Length(length))
 	}
 	if d := float64(it.Depth); d > 0 && d > 2*depth {
-		p.Add("depth_mm", "%s is %s mm deep, more than twice the shelf's %s mm", Called(*it), quantity.Decimal(d, 0), quantity.Decimal(depth, 0))
+		p.Add("depth_mm", "%s is %s deep, more than twice the shelf's %s", Called(*it), say.Place(d), say.Place(depth))
 	}
 }
 

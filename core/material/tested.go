@@ -8,6 +8,7 @@ import (
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Bend is one reading of a board on two battens: the mass hung at its middle, kg,
@@ -39,12 +40,12 @@ func Test(span, width, thickness float64, readings []Bend) (Stiffness, error) {
 	}
 	switch {
 	case !(span >= 100 && span <= 6000):
-		return refuse("battens %s mm apart: give 100 to 6000 mm", quantity.Decimal(span, 0))
+		return refuse("battens %s apart: give %s to %s", say.Place(span), say.Place(100), say.Place(6000))
 	case !(width >= 10 && width <= 1500) || !(thickness >= 3 && thickness <= 150):
-		return refuse("a board %s × %s mm", quantity.Decimal(width, 1), quantity.Decimal(thickness, 1))
+		return refuse("a board %s × %s", say.Length(width), say.Length(thickness))
 	case span < 12*thickness:
-		return refuse("battens %s mm apart are too near for a board %s mm thick: give at least %s mm", quantity.Decimal(span, 0),
-			quantity.Decimal(thickness, 1), quantity.Decimal(12*thickness, 0))
+		return refuse("battens %s apart are too near for a board %s thick: give at least %s", say.Place(span),
+			say.Length(thickness), say.Place(12*thickness))
 	case len(readings) == 0:
 		return refuse("no readings yet")
 	case len(readings) > 100:
@@ -54,8 +55,8 @@ func Test(span, width, thickness float64, readings []Bend) (Stiffness, error) {
 	var out Stiffness
 	for i, b := range readings {
 		if !(b.Load > 0 && b.Load <= 500) || !(b.Sag > 0 && b.Sag <= span/20) {
-			return refuse("reading %d, %s kg and %s mm: the board must go down, by no more than a twentieth of the span", i+1,
-				quantity.Decimal(b.Load, 2), quantity.Decimal(b.Sag, 2))
+			return refuse("reading %d, %s and %s: the board must go down, by no more than a twentieth of the span", i+1,
+				say.Mass(b.Load), say.Length(b.Sag))
 		}
 		e := b.Load * quantity.Gravity * span * span * span / (48 * inertia * b.Sag)
 		out.Each = append(out.Each, e)

@@ -10,7 +10,7 @@ import (
 	"strconv"
 	"strings"
 
-	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/slab"
 )
 
@@ -77,17 +77,19 @@ func (l *List) Add(step, format string, args ...any) {
 }
 
 // Between notes a length outside lo to hi, mm, or that is no number.
-func (l *List) Between(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "mm") }
+func (l *List) Between(step string, v, lo, hi float64) { l.between(step, v, lo, hi, say.Length) }
 
 // MassBetween notes a mass outside lo to hi, kg.
-func (l *List) MassBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "kg") }
+func (l *List) MassBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, say.Mass) }
 
 // CountBetween notes a count outside lo to hi.
-func (l *List) CountBetween(step string, v, lo, hi float64) { l.between(step, v, lo, hi, "") }
+func (l *List) CountBetween(step string, v, lo, hi float64) {
+	l.between(step, v, lo, hi, func(v float64) string { return say.Decimal(v, 2) })
+}
 
-func (l *List) between(step string, v, lo, hi float64, unit string) {
+func (l *List) between(step string, v, lo, hi float64, figure func(float64) string) {
 	if (math.IsNaN(v) || v < lo || v > hi) && !l.said(step) {
-		l.Add(step, "%s is not possible here: give %s to %s", figure(v, unit), figure(lo, unit), figure(hi, unit))
+		l.Add(step, "%s is not possible here: give %s to %s", figure(v), figure(lo), figure(hi))
 	}
 }
 
@@ -95,18 +97,6 @@ func (l *List) between(step string, v, lo, hi float64, unit string) {
 func (l *List) said(step string) bool {
 	at := l.path(step)
 	return slices.ContainsFunc(*l.found, func(p Problem) bool { return p.Path == at })
-}
-
-// figure writes a bound the way either kind of user reads it.
-func figure(v float64, unit string) string {
-	s := quantity.Decimal(v, 2)
-	switch unit {
-	case "mm":
-		return fmt.Sprintf("%s mm (%s in)", s, quantity.Inches(quantity.Length(v), 16))
-	case "kg":
-		return fmt.Sprintf("%s kg (%s lb)", s, quantity.Decimal(v/0.45359237, 1))
-	}
-	return s
 }
 
 // OneOf notes a word that is not among the known ones.

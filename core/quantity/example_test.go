@@ -16,8 +16,3 @@ func ExampleParseLength() {
 	// 701.7 mm <nil>
 	// 810.0 mm <nil>
 }
-
-func ExampleInches() {
-	fmt.Println(quantity.Inches(701.7, 16))
-	// Output: 27 5/8
-}

@@ -7,7 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"math"
-	"strings"
+
+	"aguante/core/say"
 )
 
 // Gravity is the standard acceleration of free fall, m/s².
@@ -53,7 +54,7 @@ type kind struct {
 
 var (
 	lengths = kind{
-		what: "a length", example: "27 5/8 in, 2' 3 5/8\", 810 mm or 0.81 m", most: 1e6,
+		what: "a length", example: say.ALength(), most: 1e6,
 		units: map[string]float64{
 			"mm": 1, "millimetre": 1, "millimetres": 1, "millimeter": 1, "millimeters": 1,
 			"cm": 10, "centimetre": 10, "centimetres": 10, "centimeter": 10, "centimeters": 10,
@@ -64,7 +65,7 @@ var (
 		after: map[string]string{"ft": "in", "foot": "in", "feet": "in", "'": "in"},
 	}
 	masses = kind{
-		what: "a mass", example: "60 lb, 4 lb 6 oz or 27 kg", most: 1e6,
+		what: "a mass", example: say.AMass(), most: 1e6,
 		units: map[string]float64{
 			"kg": 1, "kilo": 1, "kilos": 1, "g": 0.001, "t": 1000,
 			"lb": 0.45359237, "lbs": 0.45359237, "pound": 0.45359237, "pounds": 0.45359237,
@@ -135,70 +136,4 @@ func (k kind) fromJSON(b []byte) (float64, error) {
 		return 0, fmt.Errorf("%w: %g is not believable as %s", ErrRange, v, k.what)
 	}
 	return v, nil
-}
-
-// Inches writes a length in inches to the nearest 1/denominator, reduced:
-// "27 5/8". The denominator is a power of two; 0 means 16.
-func Inches(l Length, denominator int) string {
-	if denominator == 0 {
-		denominator = 16
-	}
-	n := int64(math.Round(float64(l) / 25.4 * float64(denominator)))
-	sign := ""
-	if n < 0 {
-		sign, n = "-", -n
-	}
-	d := int64(denominator)
-	whole, part := n/d, n%d
-	for part > 0 && part%2 == 0 {
-		part, d = part/2, d/2
-	}
-	switch {
-	case part == 0:
-		return fmt.Sprintf("%s%d", sign, whole)
-	case whole == 0:
-		return fmt.Sprintf("%s%d/%d", sign, part, d)
-	}
-	return fmt.Sprintf("%s%d %d/%d", sign, whole, part, d)
-}
-
-// FeetInches writes a length in feet and inches to the nearest 1/16: 2' 3 5/8".
-func FeetInches(l Length) string {
-	n := math.Round(math.Abs(float64(l)) / 25.4 * 16)
-	feet := math.Floor(n / 192)
-	rest := Inches(Length((n-feet*192)/16*25.4), 16)
-	sign := ""
-	if l < 0 && n > 0 {
-		sign = "-"
-	}
-	return fmt.Sprintf(`%s%.0f' %s"`, sign, feet, rest)
-}
-
-// Decimal writes v with at most places decimals and no trailing zeros.
-func Decimal(v float64, places int) string {
-	s := fmt.Sprintf("%.*f", places, v)
-	if strings.Contains(s, ".") {
-		s = strings.TrimRight(strings.TrimRight(s, "0"), ".")
-	}
-	if s == "-0" {
-		return "0"
-	}
-	return s
-}
-
-// Figure writes what something holds, kilograms or pounds, never rounded up:
-// whole from 20 on, else with one decimal.
-func Figure(v float64) string {
-	if v >= 20 {
-		return fmt.Sprintf("%.0f", math.Floor(v+1e-9))
-	}
-	return Decimal(math.Floor(v*10+1e-9)/10, 1)
-}
-
-// Asked writes what is asked of something, never rounded down.
-func Asked(v float64) string {
-	if v >= 20 {
-		return fmt.Sprintf("%.0f", math.Ceil(v-1e-9))
-	}
-	return Decimal(math.Ceil(v*10-1e-9)/10, 1)
 }

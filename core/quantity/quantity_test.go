@@ -4,9 +4,10 @@ import (
 	"encoding/json"
 	"errors"
 	"math"
-	"os"
 	"strings"
 	"testing"
+
+	"aguante/core/say"
 )
 
 func TestParseLengthReadsWhatPeopleWrite(t *testing.T) {
@@ -101,69 +102,12 @@ func TestParseRefusesWithAReason(t *testing.T) {
 	}
 }
 
-func TestInchesAreReducedAndRoundTrip(t *testing.T) {
-	for _, c := range []struct {
-		mm   float64
-		den  int
-		want string
-	}{
-		{701.675, 16, "27 5/8"}, {0, 16, "0"}, {12.7, 16, "1/2"}, {406.4, 16, "16"},
-		{-12.7, 16, "-1/2"}, {0.5, 64, "1/64"}, {25.3, 16, "1"}, {19.05, 0, "3/4"},
-	} {
-		t.Run(c.want, func(t *testing.T) {
-			if got := Inches(Length(c.mm), c.den); got != c.want {
-				t.Errorf("Inches(%v, %d) = %q, want %q", c.mm, c.den, got, c.want)
-			}
-		})
-	}
-	if got := FeetInches(701.675); got != `2' 3 5/8"` {
-		t.Errorf("FeetInches = %q", got)
-	}
-	if got := FeetInches(609.599); got != `2' 0"` {
-		t.Errorf("FeetInches just under 2 ft = %q", got)
-	}
+func TestWrittenInchesReadBack(t *testing.T) {
 	for n := -2000; n < 2000; n++ {
 		l := Length(float64(n) / 16 * 25.4)
-		for _, text := range []string{Inches(l, 16), FeetInches(l)} {
-			back, err := ParseLength(text, "in")
-			if err != nil || math.Abs(float64(back-l)) > 1e-9 {
-				t.Fatalf("%v written %q reads back %v, %v", l, text, back, err)
-			}
-		}
-	}
-}
-
-// Formats are the ways to write a figure that the golden table names. The
-// front end's are held against the same table in web/format_test.go.
-func TestFormatsMatchTheGoldenTable(t *testing.T) {
-	b, err := os.ReadFile("testdata/format.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var rows []struct {
-		As, Want string
-		Value    float64
-	}
-	if err := json.Unmarshal(b, &rows); err != nil || len(rows) < 20 {
-		t.Fatalf("%d rows, %v", len(rows), err)
-	}
-	formats := map[string]func(float64) string{
-		"inches":   func(v float64) string { return Inches(Length(v), 16) },
-		"decimal1": func(v float64) string { return Decimal(v, 1) },
-		"figure":   Figure,
-		"asked":    Asked,
-	}
-	for _, r := range rows {
-		if got := formats[r.As](r.Value); got != r.Want {
-			t.Errorf("%v as %s: %q, want %q", r.Value, r.As, got, r.Want)
-		}
-	}
-}
-
-func TestDecimal(t *testing.T) {
-	for want, got := range map[string]string{"1.5": Decimal(1.5, 2), "2": Decimal(2, 3), "0": Decimal(-0.001, 1), "100": Decimal(100, 0)} {
-		if got != want {
-			t.Errorf("Decimal gives %q, want %q", got, want)
+		text := say.FractionOf(float64(l), 16)
+		if back, err := ParseLength(text, "in"); err != nil || math.Abs(float64(back-l)) > 1e-9 {
+			t.Fatalf("%v written %q reads back %v, %v", l, text, back, err)
 		}
 	}
 }
@@ -204,8 +148,8 @@ func FuzzParseLength(f *testing.F) {
 		if math.IsNaN(float64(v)) || math.Abs(float64(v)) > 1e6 {
 			t.Fatalf("%q gives %v", s, v)
 		}
-		if back, err := ParseLength(Inches(v, 64), "in"); err != nil || math.Abs(float64(back-v)) > 25.4/128+1e-9 {
-			t.Fatalf("%q = %v writes %q, reads %v, %v", s, v, Inches(v, 64), back, err)
+		if back, err := ParseLength(say.FractionOf(float64(v), 64), "in"); err != nil || math.Abs(float64(back-v)) > 25.4/128+1e-9 {
+			t.Fatalf("%q = %v writes %q, reads %v, %v", s, v, say.FractionOf(float64(v), 64), back, err)
 		}
 	})
 }

@@ -11,6 +11,7 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Reading is one line of a scanner: at a time, s, and a place along the wall,
@@ -201,9 +202,9 @@ func mark(group []crossing) Mark {
 	case metal*2 > len(group):
 		m.Kind, m.Why = Pipe, "metal all across: a pipe or a cable's conduit"
 	case r-l < narrow:
-		m.Kind, m.Why = Pipe, fmt.Sprintf("%.0f mm wide: too narrow for a stud", r-l)
+		m.Kind, m.Why = Pipe, fmt.Sprintf("%s wide: too narrow for a stud", say.Place(r-l))
 	case r-l > broad:
-		m.Kind, m.Why = Broad, fmt.Sprintf("%.0f mm wide: two studs, or something else", r-l)
+		m.Kind, m.Why = Broad, fmt.Sprintf("%s wide: two studs, or something else", say.Place(r-l))
 	}
 	return m
 }

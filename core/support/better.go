@@ -7,6 +7,7 @@ import (
 
 	"aguante/core/hold"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Helps says what a change can do something for.
@@ -53,22 +54,6 @@ func to[T any](do func(o *Outfit, of T) bool) func(*Outfit, any) bool {
 	}
 }
 
-// Say writes a length as the person reads it, Fine one in smaller steps.
-func (o *Outfit) Say(mm float64) string {
-	if o.Inch {
-		return quantity.Inches(quantity.Length(mm), 16) + " in"
-	}
-	return quantity.Decimal(mm, 1) + " mm"
-}
-
-// Fine writes a length in small steps as the person reads it.
-func (o *Outfit) Fine(mm float64) string {
-	if o.Inch {
-		return quantity.Inches(quantity.Length(mm), 64) + " in"
-	}
-	return quantity.Decimal(mm, 1) + " mm"
-}
-
 // StudsBehind are the wood studs behind the shelf, from the left.
 func (o *Outfit) StudsBehind() []float64 {
 	out := o.Wall.WoodBetween(float64(o.X)+15.000001, float64(o.X+o.Length)-15.000001)
@@ -91,7 +76,7 @@ func (b *FlatBracket) betters(o *Outfit) []Better {
 		if o.Inch {
 			t = quantity.Length(math.Round(float64(b.Thickness)*factor/25.4*16) / 16 * 25.4)
 		}
-		out = append(out, Better{"bar", fmt.Sprintf("Brackets of bar %s thick", o.Fine(float64(t))), 3, TheSupport | TheWall,
+		out = append(out, Better{"bar", fmt.Sprintf("Brackets of bar %s thick", say.Fine(float64(t))), 3, TheSupport | TheWall,
 			to(func(_ *Outfit, b *FlatBracket) bool { b.Thickness = t; return true })})
 	}
 	return append(out, Better{"turn", "Turn the brackets over: wall leg below", 2, TheWall, to(func(_ *Outfit, b *FlatBracket) bool {
@@ -141,7 +126,7 @@ func (h *Holder) betters(o *Outfit) []Better {
 func (p *Pin) betters(o *Outfit) []Better {
 	var out []Better
 	for _, d := range []float64{16, 20} {
-		out = append(out, Better{"pins", fmt.Sprintf("Steel rods %s thick", o.Say(d)), 3, TheSupport, to(func(o *Outfit, p *Pin) bool {
+		out = append(out, Better{"pins", fmt.Sprintf("Steel rods %s thick", say.Length(d)), 3, TheSupport, to(func(o *Outfit, p *Pin) bool {
 			p.Kind, p.Width, p.High, p.Steel = RodPin, quantity.Length(d), quantity.Length(d), hold.Unmarked
 			return float64(o.Thickness) > 1.9*d
 		})})
@@ -157,7 +142,7 @@ func (r *Rail) betters(o *Outfit) []Better {
 	if r.Kind == Strip || r.Kind == Cleat {
 		for _, factor := range []float64{1.5, 2.2} {
 			h := quantity.Length(math.Round(float64(r.Height)*factor/5) * 5)
-			add("tall", fmt.Sprintf("A %s %s high, two rows of fasteners", r.Noun(), o.Say(float64(h))), 3, TheWall|TheSupport,
+			add("tall", fmt.Sprintf("A %s %s high, two rows of fasteners", r.Noun(), say.Length(float64(h))), 3, TheWall|TheSupport,
 				func(o *Outfit, r *Rail) bool {
 					r.Bottom += r.Height - h
 					r.Height = h
@@ -220,7 +205,7 @@ func (r *Rack) betters(o *Outfit) []Better {
 	}
 	for _, x := range o.StudsBehind() {
 		if !slices.ContainsFunc(r.Uprights, func(u Upright) bool { return At(u.X, x) }) {
-			add("more", "One more upright, on the stud at "+o.Say(x), 4, Everything, func(o *Outfit, r *Rack) bool {
+			add("more", "One more upright, on the stud at "+say.Length(x), 4, Everything, func(o *Outfit, r *Rack) bool {
 				r.Uprights = append(r.Uprights, Upright{ID: o.ID(), X: quantity.Length(x)})
 				return true
 			})
@@ -228,12 +213,12 @@ func (r *Rack) betters(o *Outfit) []Better {
 	}
 	for _, factor := range []float64{1.25, 1.5} {
 		h := quantity.Length(math.Round(float64(r.Arm.High)*factor/5) * 5)
-		add("arm", fmt.Sprintf("Arms %s high", o.Say(float64(h))), 3, TheSupport|TheWall,
+		add("arm", fmt.Sprintf("Arms %s high", say.Length(float64(h))), 3, TheSupport|TheWall,
 			func(_ *Outfit, r *Rack) bool { r.Arm.High = h; return true })
 	}
 	add("rows", "One more fastener in every upright, between the others", 2, TheWall,
 		func(_ *Outfit, r *Rack) bool { return moreRows(&r.Rows) })
-	add("deep", fmt.Sprintf("Uprights %s out from the wall", o.Say(float64(r.Deep)*1.5)), 4, TheWall,
+	add("deep", fmt.Sprintf("Uprights %s out from the wall", say.Length(float64(r.Deep)*1.5)), 4, TheWall,
 		func(_ *Outfit, r *Rack) bool { r.Deep = r.Deep * 3 / 2; return true })
 	add("to-stud", "Every upright to its nearest stud", 1, Everything, func(o *Outfit, r *Rack) bool {
 		studs := o.StudsBehind()
@@ -265,17 +250,17 @@ func (h *HookRail) betters(o *Outfit) []Better {
 		out = append(out, Better{kind, words, effort, of, to(do)})
 	}
 	add("columns", "Fasteners at every stud behind the board", 2, TheWall, func(o *Outfit, h *HookRail) bool { return h.Rail.allColumns(o) })
-	add("tall", fmt.Sprintf("A board %s high, two rows of fasteners", o.Say(float64(by(h.Height, 1.5)))), 3, TheWall,
+	add("tall", fmt.Sprintf("A board %s high, two rows of fasteners", say.Length(float64(by(h.Height, 1.5)))), 3, TheWall,
 		func(o *Outfit, h *HookRail) bool {
 			h.Height = by(h.Height, 1.5)
 			h.Rail.twoRows(o.ID)
 			return true
 		})
-	add("thick", fmt.Sprintf("A board %s thick", o.Say(float64(h.Thickness)*1.5)), 3, TheSupport,
+	add("thick", fmt.Sprintf("A board %s thick", say.Length(float64(h.Thickness)*1.5)), 3, TheSupport,
 		func(_ *Outfit, h *HookRail) bool { h.Thickness = h.Thickness * 3 / 2; return true })
-	add("short", fmt.Sprintf("Hooks that reach %s", o.Say(float64(by(h.Peg.Reach, 0.7)))), 2, TheSupport|TheWall,
+	add("short", fmt.Sprintf("Hooks that reach %s", say.Length(float64(by(h.Peg.Reach, 0.7)))), 2, TheSupport|TheWall,
 		func(_ *Outfit, h *HookRail) bool { h.Peg.Reach = by(h.Peg.Reach, 0.7); return true })
-	add("stout", fmt.Sprintf("Hooks %s thick", o.Say(float64(by(h.Peg.D, 1.3)))), 2, TheSupport,
+	add("stout", fmt.Sprintf("Hooks %s thick", say.Length(float64(by(h.Peg.D, 1.3)))), 2, TheSupport,
 		func(_ *Outfit, h *HookRail) bool { h.Peg.D = by(h.Peg.D, 1.3); return true })
 	return out
 }
@@ -298,7 +283,7 @@ func (r *SheetRack) betters(o *Outfit) []Better {
 		{"stop", "Put a stop at the feet", 1, Everything, to(func(_ *Outfit, r *SheetRack) bool { r.Stop = true; return true })},
 		{"rows", "One more fastener in every upright, between the others", 2, TheWall,
 			to(func(_ *Outfit, r *SheetRack) bool { return moreRows(&r.Rows) })},
-		{"arm", fmt.Sprintf("Feet %s high", o.Say(float64(r.High)*1.4)), 3, TheSupport,
+		{"arm", fmt.Sprintf("Feet %s high", say.Length(float64(r.High)*1.4)), 3, TheSupport,
 			to(func(_ *Outfit, r *SheetRack) bool { r.High = r.High * 7 / 5; return true })},
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -139,8 +140,8 @@ func (h *sleeve) fits(sh *working.Sheet, _ []hold.Action) hold.Use {
 	case h.skin == 0:
 		return hold.Use{Used: hold.Fails, How: "is solid: only a hollow shelf goes over a block"}
 	case high > h.room()+1e-9:
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("does not go over it: the block is %s mm high, the hollow %s",
-			quantity.Decimal(high, 1), quantity.Decimal(h.room(), 1))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("does not go over it: the block is %s high, the hollow %s",
+			say.Length(high), say.Length(h.room()))}
 	case float64(h.Bottom) < h.skin-0.5 || float64(h.Bottom)+high > h.set.Thickness-h.skin+0.5:
 		return hold.Use{Used: hold.Fails, How: "does not go over it: the block is not where the hollow is"}
 	case float64(h.Thickness) > h.set.Depth-5:

@@ -7,6 +7,7 @@ import (
 	"aguante/core/hold"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // cleat is a bevelled rail that holders hook onto.
@@ -18,9 +19,9 @@ func (cleat) noun() string { return "rail" }
 
 func (cleat) fits(p *problem.List, r *Rail) {
 	if !(r.Bevel >= 20 && r.Bevel <= 70) {
-		p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", quantity.Decimal(r.Bevel, 0))
+		p.Add("bevel_deg", "a bevel of %s° holds nothing: give 20 to 70, 45 is usual", say.Decimal(r.Bevel, 0))
 	} else if fall := r.fall(); fall > float64(r.Height)-8 {
-		p.Add("height_mm", "the bevel takes %s mm of its height: give at least %s", quantity.Decimal(fall, 0), quantity.Decimal(fall+8, 0))
+		p.Add("height_mm", "the bevel takes %s of its height: give at least %s", say.Place(fall), say.Place(fall+8))
 	}
 }
 

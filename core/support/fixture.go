@@ -10,6 +10,7 @@ import (
 	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Fixtures are things on a wall that shelves and holders hang on by id, and may share.
@@ -116,8 +117,8 @@ func (f *Fixtures) Under(id string, underside quantity.Length) *Rail {
 func (f *Fixtures) Fit(p *problem.List, wall quantity.Length) {
 	on := func(at *problem.List, noun string, x, long quantity.Length) {
 		if x < 0 || x+long > wall+1e-6 {
-			at.Add("x_mm", "the %s goes from %s to %s mm, the wall from 0 to %s mm: keep it on the wall", noun,
-				quantity.Decimal(float64(x), 1), quantity.Decimal(float64(x+long), 1), quantity.Decimal(float64(wall), 1))
+			at.Add("x_mm", "the %s goes from %s to %s, the wall from 0 to %s: keep it on the wall", noun,
+				say.Length(float64(x)), say.Length(float64(x+long)), say.Length(float64(wall)))
 		}
 	}
 	for i := range f.Rails {
@@ -160,8 +161,8 @@ func (f *Fixtures) clips(id string, x quantity.Length) string {
 	case s == nil:
 		return fmt.Sprintf("there is no standard %q on this wall", id)
 	case math.Abs(float64(s.X-x)) > onStandard:
-		return fmt.Sprintf("the bracket is at %s mm, its standard at %s: move one of them", quantity.Decimal(float64(x), 1),
-			quantity.Decimal(float64(s.X), 1))
+		return fmt.Sprintf("the bracket is at %s, its standard at %s: move one of them", say.Length(float64(x)),
+			say.Length(float64(s.X)))
 	}
 	return ""
 }

@@ -7,6 +7,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/joint"
 	"aguante/core/problem"
@@ -228,7 +229,7 @@ func (h *slotted) Notes() hold.Notes {
 	n := h.mount.Notes()
 	h.Steel.Assumed(&n, "the blade is")
 	if h.left() < hold.Around {
-		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over and under the slot")
+		n.Cautions = append(n.Cautions, "there are less than "+say.Length(6)+" of wood over and under the slot")
 	}
 	if h.Slot.Deep-h.Reach < 3 {
 		n.Cautions = append(n.Cautions, "the slot has no spare depth: the blade stops before the shelf meets the wall")

@@ -9,6 +9,7 @@ import (
 	"aguante/core/joint"
 	"aguante/core/material"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/fastener"
 	"aguante/core/problem"
@@ -226,8 +227,8 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	case n == 0:
 		return hold.Use{Used: hold.Fails, How: "comes off: nothing holds it"}
 	case !g.Holds:
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s mm that they need",
-			quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s that they need",
+			say.Place(g.In), say.Place(g.Least))}
 	case g.Through:
 		return hold.Use{Used: hold.Fails, How: "comes off: its screws come out of the other side"}
 	}

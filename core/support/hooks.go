@@ -7,6 +7,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -42,8 +43,8 @@ func (h *HookRail) Validate(p *problem.List) {
 	}
 	for i, k := range h.Hooks {
 		if k.X < h.X || k.X > h.X+h.Length {
-			p.Add(fmt.Sprintf("hooks[%d].x_mm", i), "the hook at %s mm is not on its board, %s to %s mm", quantity.Decimal(float64(k.X), 0),
-				quantity.Decimal(float64(h.X), 0), quantity.Decimal(float64(h.X+h.Length), 0))
+			p.Add(fmt.Sprintf("hooks[%d].x_mm", i), "the hook at %s is not on its board, %s to %s", say.Place(float64(k.X)),
+				say.Place(float64(h.X)), say.Place(float64(h.X+h.Length)))
 		}
 	}
 	at := p.In("peg")
@@ -103,7 +104,7 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 	p := max(2*h.goods[i]*d.By, leastYank)
 	p *= d.Care
 	if sh.On() {
-		sh.Add("P", "what the hook is judged at: twice its load, at least 150 N, as things are yanked; × care",
+		sh.Add("P", "what the hook is judged at: twice its load, at least "+say.Force(leastYank)+", as things are yanked; × care",
 			fmt.Sprintf("max(2 × W, %g) × care", leastYank), p,
 			working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
 	}
@@ -280,7 +281,7 @@ func (h *hookRail) drawBoard(rail *hold.RailGeometry, weight float64) FormPart {
 // Notes are its fasteners', and what yanking is.
 func (h *hookRail) Notes() hold.Notes {
 	n := h.rail.Notes()
-	n.Assumed = append(n.Assumed, "every hook is judged at twice its load, at least 15 kg: things are yanked")
+	n.Assumed = append(n.Assumed, "every hook is judged at twice its load, at least "+say.Force(leastYank)+": things are yanked")
 	return n
 }
 

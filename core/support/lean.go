@@ -9,6 +9,7 @@ import (
 	"aguante/core/hold"
 	"aguante/core/joint"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -54,7 +55,7 @@ func (r *SheetRack) Validate(p *problem.List) {
 	}
 	p.Between("foot_high_mm", float64(r.High), 15, float64(r.Height))
 	if !(r.Tilt >= 1 && r.Tilt <= 30) {
-		p.Add("tilt_deg", "a tilt of %s° does not lean safely: give 1 to 30, 5 to 10 is usual", quantity.Decimal(r.Tilt, 1))
+		p.Add("tilt_deg", "a tilt of %s° does not lean safely: give 1 to 30, 5 to 10 is usual", say.Decimal(r.Tilt, 1))
 	}
 	p.Between("contact_mm", float64(r.Contact), 50, float64(r.Height))
 }
@@ -182,7 +183,7 @@ func (c *HingedCart) Validate(p *problem.List) {
 	p.Between("apart_mm", float64(c.Apart), 50, float64(c.Height))
 	p.Between("up_mm", float64(c.Up), 0, float64(c.Height-c.Apart))
 	if !(c.Caster >= 0 && c.Caster <= 0.9) {
-		p.Add("caster", "a caster that takes %s of the weight is not possible: give 0 to 0.9", quantity.Decimal(c.Caster, 2))
+		p.Add("caster", "a caster that takes %s of the weight is not possible: give 0 to 0.9", say.Decimal(c.Caster, 2))
 	}
 }
 
@@ -363,7 +364,7 @@ func (o *Outfit) cart() error {
 	}
 	width := float64(o.X+o.Length) - x
 	if width < 150 {
-		return fmt.Errorf("there are only %s mm to the right of the stud that the hinges would go into", quantity.Decimal(width, 0))
+		return fmt.Errorf("there are only %s to the right of the stud that the hinges would go into", say.Place(width))
 	}
 	o.Form = &HingedCart{
 		ID: o.ID(), X: quantity.Length(x), Width: quantity.Length(width), Height: 900, Up: 150, Apart: 600, Caster: 0.5, Own: 12, Count: 3,

@@ -8,9 +8,9 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/problem"
-	"aguante/core/quantity"
 	"aguante/core/wall"
 	"aguante/core/working"
 )
@@ -144,12 +144,12 @@ const LeastBearing = 12.0
 
 func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 	if sh.On() {
-		sh.Add("bearing", "of the board's end on the cleat; 12 mm at least", "thickness − gap", h.bearing(), working.Length,
+		sh.Add("bearing", "of the board's end on the cleat; "+say.Length(LeastBearing)+" at least", "thickness − gap", h.bearing(), working.Length,
 			"engineering basis", working.In("thickness", float64(h.s.Thickness), working.Length),
 			working.In("gap", float64(h.s.Gap), working.Length))
 	}
 	if h.bearing() < LeastBearing-1e-9 {
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s mm of the 12 that it needs", quantity.Decimal(h.bearing(), 1))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s of the %s that it needs", say.Length(h.bearing()), say.Length(LeastBearing))}
 	}
 	return hold.Use{How: "lies on it"}
 }

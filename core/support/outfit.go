@@ -8,6 +8,7 @@ import (
 
 	"aguante/core/hold"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/wall"
 )
 
@@ -260,8 +261,8 @@ func beech() hold.Made  { return hold.Made{Wood: "european-beech", Grade: "clear
 // thick asks for a board at least so thick.
 func (o *Outfit) thick(least float64) error {
 	if float64(o.Thickness) < least {
-		return fmt.Errorf("the board is %s mm thick, this needs %s at least: nothing is left round what goes into it",
-			quantity.Decimal(float64(o.Thickness), 1), quantity.Decimal(least, 0))
+		return fmt.Errorf("the board is %s thick, this needs %s at least: nothing is left round what goes into it",
+			say.Length(float64(o.Thickness)), say.Place(least))
 	}
 	return nil
 }

@@ -9,6 +9,7 @@ import (
 	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -103,8 +104,8 @@ func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) hold.Use {
 	s, on := h.Peg.Screw.Screw(), h.set.Bases[d.Case]
 	g := s.Grip(flangePlate, 0, float64(h.Thickness))
 	if !g.Holds {
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("come out: they have %s of the %s mm that they need in the board",
-			quantity.Decimal(g.In, 0), quantity.Decimal(g.Least, 0))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("come out: they have %s of the %s that they need in the board",
+			say.Place(g.In), say.Place(g.Least))}
 	}
 	n, top := h.Peg.Count, 0.0
 	var levers []float64

@@ -8,6 +8,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/material"
 	"aguante/core/problem"
@@ -56,7 +57,7 @@ func (p *Pin) Noun() string { return "pin" }
 func (p *Pin) Validate(l *problem.List) {
 	field.Check(l, p)
 	if p.Kind != TenonPin && p.Width != p.High {
-		l.Add("high_mm", "a round pin is as high as it is wide: %s mm", quantity.Decimal(float64(p.Width), 1))
+		l.Add("high_mm", "a round pin is as high as it is wide: %s", say.Length(float64(p.Width)))
 	}
 }
 
@@ -197,11 +198,11 @@ func (h *pinned) Notes() hold.Notes {
 	if d > h.set.Thickness/2 {
 		n.Cautions = append(n.Cautions, "the pin is over half of the board's thickness")
 	} else if (h.set.Thickness-d)/2 < hold.Around {
-		n.Cautions = append(n.Cautions, "there are less than 6 mm of wood over or under the pin")
+		n.Cautions = append(n.Cautions, "there are less than "+say.Length(6)+" of wood over or under the pin")
 	}
 	if min(float64(h.Root), float64(h.Tip)) < 4*d {
-		n.Cautions = append(n.Cautions, fmt.Sprintf("the pin is bedded less than four times its thickness (%s mm) on one side",
-			quantity.Decimal(4*d, 0)))
+		n.Cautions = append(n.Cautions, fmt.Sprintf("the pin is bedded less than four times its thickness (%s) on one side",
+			say.Place(4*d)))
 	}
 	if !h.Glued && !h.Lock {
 		n.Cautions = append(n.Cautions, "only friction keeps the shelf on its pins: glue it or put in a lock screw")

@@ -6,7 +6,7 @@ import (
 
 	"aguante/core/hold"
 	"aguante/core/joint"
-	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/section"
 	"aguante/core/wall"
 	"aguante/core/working"
@@ -136,7 +136,7 @@ func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 // amiss says why the pin holds nothing, or "".
 func (h *pinned) amiss() string {
 	high := float64(h.High)
-	mm := func(v float64) string { return quantity.Decimal(v, 1) + " mm" }
+	mm := say.Length
 	switch {
 	case high >= h.set.Thickness-2:
 		return fmt.Sprintf("is %s high in a board of %s", mm(high), mm(h.set.Thickness))

@@ -11,6 +11,7 @@ import (
 	"aguante/core/hold"
 	"aguante/core/joint"
 	"aguante/core/piece"
+	"aguante/core/say"
 
 	"aguante/core/beam"
 	"aguante/core/material"
@@ -113,8 +114,8 @@ func (r *Rack) Validate(p *problem.List) {
 		at.Between("up_mm", float64(l.Up), float64(r.Arm.High), float64(r.Height))
 		for _, o := range r.Levels[:i] {
 			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High) {
-				at.Add("up_mm", "these arms run into those %s mm up: give them %s mm of room", quantity.Decimal(float64(o.Up), 0),
-					quantity.Decimal(float64(r.Arm.High), 0))
+				at.Add("up_mm", "these arms run into those %s up: give them %s of room", say.Place(float64(o.Up)),
+					say.Place(float64(r.Arm.High)))
 			}
 		}
 	}

@@ -7,6 +7,7 @@ import (
 
 	"aguante/core/beam"
 	"aguante/core/hold"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -369,8 +370,7 @@ func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.U
 	}
 	if sh.On() {
 		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli beam", working.In("n", float64(u.hold), working.Ratio))
-		sh.Add("T", "pull on the worst one, "+fmt.Sprintf("%.0f mm",
-			u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force,
+		sh.Add("T", "pull on the worst one, "+say.Place(u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force,
 			"engineering basis",
 			working.In("kax", springOf(&u.holes[at]), working.Rate))
 		u.holes[at].UsedBy(sh, v, pull, d.Case, h.set.Bases[d.Case])

@@ -6,6 +6,7 @@ import (
 
 	"aguante/core/beam"
 	"aguante/core/hold"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -34,7 +35,7 @@ func (h *stoodFrame) tie(sh *working.Sheet, d Demand) float64 {
 	if sh.On() {
 		sh.Add("T1", "of all that stands on it, about the feet at the wall", "Σ W × e / ytie", lean, working.Force, "engineering basis",
 			working.In("Σ W × e", m, working.Moment), working.In("ytie", y, working.Length), working.In("W", w, working.Force))
-		sh.Add("T2", fmt.Sprintf("of %g N that pull at its top, × care", topPull), fmt.Sprintf("%g × H / ytie × care", topPull), pull,
+		sh.Add("T2", fmt.Sprintf("of %s that pull at its top, × care", say.Force(topPull)), fmt.Sprintf("%g × H / ytie × care", topPull), pull,
 			working.Force, "Rule",
 			working.In("H", float64(h.Height), working.Length), working.In("ytie", y, working.Length), working.In("care", d.Care, working.Ratio))
 		sh.Add("T", "on all ties together", "max(T1, T2)", max(lean, pull), working.Force, "engineering basis")
@@ -93,7 +94,7 @@ func (h *stoodFrame) stands(sh *working.Sheet, d Demand) hold.Use {
 	tips := topPull * float64(h.Height) * d.Care
 	if sh.On() {
 		sh.Add("Mkeep", "what keeps it on its front feet", "Σ W × (D − e)", keeps, working.Moment, "statics")
-		sh.Add("Mtip", fmt.Sprintf("%g N that pull at its top", topPull), fmt.Sprintf("%g × H × care", topPull), tips, working.Moment, "Rule",
+		sh.Add("Mtip", fmt.Sprintf("%s that pull at its top", say.Force(topPull)), fmt.Sprintf("%g × H × care", topPull), tips, working.Moment, "Rule",
 			working.In("H", float64(h.Height), working.Length))
 	}
 	switch {

@@ -46,7 +46,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	a := &Server{store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
 		known: newMemory(), turn: make(chan struct{}, 1)}
 	e := gin.New()
-	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)))
+	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
 	g := e.Group("/api")
 	g.GET("/health", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"ok": true}) })
 	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue()) })

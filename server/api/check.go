@@ -47,11 +47,13 @@ func (a *Server) check(c *gin.Context) {
 	}
 	rep := check.Close(p, plain, func(id string) bool { return id == q.Open })
 	reply.Studs, reply.Verdict, reply.Weakest = rep.Studs, rep.Verdict, rep.Weakest
+	u := unitsOf(c)
+	in := u.Length + u.Mass // the same in other words is another
 	for i, r := range answers {
 		keys, write, of := &reply.Shelves[i], r.afar, rep.Shelves[i].Closing
-		keys.Answer = content[i] + "."
+		keys.Answer = content[i] + "." + in
 		if p.Shelves[i].ID == q.Open {
-			keys.Answer, write = content[i], r.close
+			keys.Answer, write = content[i]+in, r.close
 		} else {
 			of = of.Afar()
 		}
@@ -63,7 +65,7 @@ func (a *Server) check(c *gin.Context) {
 			a.failed(c, err)
 			return
 		}
-		if keys.Closing = keyOf(closing); keys.Closing != q.Shelves[i].Closing {
+		if keys.Closing = keyOf(closing) + in; keys.Closing != q.Shelves[i].Closing {
 			reply.Closings[keys.Closing] = contract.Closed{RawMessage: shorten(closing)}
 		}
 	}

@@ -8,6 +8,7 @@ import (
 
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Bench is a board laid on two battens with a dial gauge under its middle.
@@ -62,8 +63,8 @@ func ReadDial(seed uint64, b Bench, presses []Press, at float64) (Dial, error) {
 	case !ok:
 		return Dial{}, fmt.Errorf("%w: wood %q is not known", ErrPress, b.Wood)
 	case !(b.Span >= 100 && b.Span <= 6000) || !(b.Width >= 10 && b.Width <= 1500) || !(b.Thickness >= 3 && b.Thickness <= 150):
-		return Dial{}, fmt.Errorf("%w: a board %s × %s mm on battens %s mm apart", ErrPress, quantity.Decimal(b.Width, 0),
-			quantity.Decimal(b.Thickness, 1), quantity.Decimal(b.Span, 0))
+		return Dial{}, fmt.Errorf("%w: a board %s × %s on battens %s apart", ErrPress, say.Place(b.Width),
+			say.Length(b.Thickness), say.Place(b.Span))
 	case len(presses) > 500:
 		return Dial{}, fmt.Errorf("%w: %d doings are too many", ErrPress, len(presses))
 	}
@@ -72,8 +73,8 @@ func ReadDial(seed uint64, b Bench, presses []Press, at float64) (Dial, error) {
 	last := 0.0
 	for i, p := range presses {
 		if !(p.At >= last) || p.At > 1e6 || !(p.Put >= 0) || p.Put > 500 {
-			return Dial{}, fmt.Errorf("%w: doing %d, %s kg at %g s: 0 to 500 kg, one after the other", ErrPress, i+1, quantity.Decimal(p.Put, 2),
-				p.At)
+			return Dial{}, fmt.Errorf("%w: doing %d, %s at %g s: 0 to %s, one after the other", ErrPress, i+1, say.Mass(p.Put),
+				p.At, say.Mass(500))
 		}
 		last = p.At
 	}

@@ -9,7 +9,7 @@ import (
 	"math"
 	"math/rand/v2"
 
-	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Deed is something done to the scale, At seconds after it was switched on:
@@ -61,7 +61,7 @@ func NewScale(seed uint64, deeds []Deed) (*Simulated, error) {
 			return nil, fmt.Errorf("%w: deed %d at %g s is not after the one before it", ErrDeed, i+1, d.At)
 		}
 		if !(d.Put >= 0) || d.Put > 1000 {
-			return nil, fmt.Errorf("%w: %s kg is not possible: give 0 to 1000", ErrDeed, quantity.Decimal(d.Put, 2))
+			return nil, fmt.Errorf("%w: %s is not possible: give 0 to %s", ErrDeed, say.Mass(d.Put), say.Mass(1000))
 		}
 		last = d.At
 	}

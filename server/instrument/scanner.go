@@ -7,6 +7,7 @@ import (
 	"math/rand/v2"
 
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/scan"
 	"aguante/core/wall"
 )
@@ -62,7 +63,7 @@ func Sweep(seed uint64, behind *wall.Wall, moves []Move) ([]scan.Reading, error)
 	}
 	for i, m := range moves {
 		if x := float64(m.X); !(x >= 0) || x > float64(behind.Length) {
-			return nil, fmt.Errorf("%w: place %d, %g mm, is not on the wall", ErrMove, i+1, x)
+			return nil, fmt.Errorf("%w: place %d, %s, is not on the wall", ErrMove, i+1, say.Place(x))
 		}
 		if i > 0 && !(m.At >= moves[i-1].At) {
 			return nil, fmt.Errorf("%w: place %d comes before the one before it", ErrMove, i+1)

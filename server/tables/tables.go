@@ -13,6 +13,7 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/load"
 	"aguante/core/problem"
@@ -38,13 +39,13 @@ type column[T any] struct {
 
 func length[T any](name string, at func(*T) *quantity.Length) column[T] {
 	return column[T]{name,
-		func(v T) string { return quantity.Decimal(float64(*at(&v)), 4) },
+		func(v T) string { return say.Decimal(float64(*at(&v)), 4) },
 		func(v *T, s string) (err error) { *at(v), err = quantity.ParseLength(s, "mm"); return err }}
 }
 
 func mass[T any](name string, at func(*T) *quantity.Mass) column[T] {
 	return column[T]{name,
-		func(v T) string { return quantity.Decimal(float64(*at(&v)), 6) },
+		func(v T) string { return say.Decimal(float64(*at(&v)), 6) },
 		func(v *T, s string) (err error) { *at(v), err = quantity.ParseMass(s, "kg"); return err }}
 }
 
@@ -86,7 +87,7 @@ var studs = []column[wall.Stud]{
 
 func number[T any](name string, at func(*T) *float64) column[T] {
 	return column[T]{name,
-		func(v T) string { return quantity.Decimal(*at(&v), 4) },
+		func(v T) string { return say.Decimal(*at(&v), 4) },
 		func(v *T, s string) (err error) { *at(v), err = strconv.ParseFloat(s, 64); return err }}
 }
 

@@ -6,6 +6,7 @@ export interface Units {
 }
 
 const LB = 0.45359237;
+const PSI = 145.0377; // in an MPa
 
 /** v with at most `places` decimals and no trailing zeros. */
 export function decimal(v: number, places: number): string {
@@ -30,8 +31,13 @@ export function inches(mm: number, denominator = 16): string {
   return whole === 0 ? `${sign}${part}/${d}` : `${sign}${whole} ${part}/${d}`;
 }
 
-/** A length without its unit, in the person's own. */
-export const length = (mm: number, u: Units): string => (u.length === "in" ? inches(mm) : decimal(mm, 1));
+/** A length without its unit, in the person's own: small ones finer. */
+export function length(mm: number, u: Units): string {
+  if (u.length !== "in") return decimal(mm, 1);
+  const small = Math.abs(mm);
+  if (small > 1e-9 && small < 25.4 / 64) return decimal(mm / 25.4, 3);
+  return inches(mm, small < 25.4 / 4 ? 64 : 16);
+}
 
 /** A length with its unit. */
 export const lengthUnit = (mm: number, u: Units): string => `${length(mm, u)} ${u.length}`;
@@ -48,25 +54,36 @@ export const fine = (mm: number, u: Units): string =>
 export const sag = (mm: number, u: Units): string =>
   u.length === "in" ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`;
 
-/** A figure for a verdict, never rounded up: whole from 20 on, else one decimal. */
-export function figure(v: number): string {
-  return v >= 20 ? Math.floor(v + 1e-9).toFixed(0) : decimal(Math.floor(v * 10 + 1e-9) / 10, 1);
-}
-
 const inMass = (kg: number, u: Units) => (u.mass === "lb" ? kg / LB : kg);
 
-/** What something holds: rounded down. */
-export const holds = (kg: number, u: Units): string => `${figure(inMass(kg, u))} ${u.mass}`;
+/** How much of a figure is only how it was reckoned: a pound that was typed is a pound. */
+const GRAIN = 1e-6;
 
-/** What is asked: rounded up, so that a shortfall is never hidden. */
+/** What something holds, rounded down: whole from 20 on, else with one decimal. */
+export function holds(kg: number, u: Units): string {
+  const v = inMass(kg, u) * (1 + GRAIN);
+  return `${v >= 20 ? Math.floor(v).toFixed(0) : decimal(Math.floor(v * 10) / 10, 1)} ${u.mass}`;
+}
+
+/** What is asked, rounded up, so that a shortfall is never hidden. */
 export function asked(kg: number, u: Units): string {
-  const v = inMass(kg, u);
-  const up = v >= 20 ? Math.ceil(v - 1e-9).toFixed(0) : decimal(Math.ceil(v * 10 - 1e-9) / 10, 1);
-  return `${up} ${u.mass}`;
+  const v = inMass(kg, u) * (1 - GRAIN);
+  return `${v >= 20 ? Math.ceil(v).toFixed(0) : decimal(Math.ceil(v * 10) / 10, 1)} ${u.mass}`;
 }
 
 /** A mass as it was given. */
 export const mass = (kg: number, u: Units): string => decimal(inMass(kg, u), 2);
+
+/** A mass on the drawing: to a tenth. */
+export const round = (kg: number, u: Units): string => `${decimal(inMass(kg, u), 1)} ${u.mass}`;
+
+/** A stress or a stiffness: who thinks in inches reads psi too. */
+export const stress = (mpa: number, u: Units): string =>
+  u.length === "in" ? `${significant(mpa * PSI)} psi (${decimal(mpa, 0)} MPa)` : `${decimal(mpa, 0)} MPa`;
+
+/** What a dial gauge shows: a hundredth of a millimetre or a thousandth of an inch. */
+export const dial = (mm: number, u: Units): string =>
+  u.length === "in" ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`;
 
 /** A force, said as the mass that weighs it. */
 export const weight = (n: number, u: Units): string => `${decimal(inMass(n / 9.80665, u), 1)} ${u.mass}`;
@@ -93,7 +110,7 @@ const INCH: Record<string, [number, string]> = {
   mass: [1 / LB, "lb"],
   force: [1 / (LB * 9.80665), "lbf"],
   moment: [1 / (LB * 9.80665 * 25.4), "lbf·in"],
-  stress: [145.0377, "psi"],
+  stress: [PSI, "psi"],
 };
 
 /** Four significant figures, with thin spaces between thousands. */

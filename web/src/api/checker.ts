@@ -21,7 +21,7 @@ export class Checker {
   async ask(design: Project, open: string | null): Promise<Report> {
     const base = this.baseOf(design);
     const seq = ++this.seq;
-    const reply = await api.check({
+    const question = {
       seq,
       open: open ?? "",
       base: this.keys.has(base) ? { key: this.keys.get(base) } : { document: base },
@@ -30,7 +30,8 @@ export class Checker {
         const seen = had && { answer: had.answer, closing: had.closing };
         return this.keys.has(s) ? { key: this.keys.get(s), ...seen } : { shelf: s, ...seen };
       }),
-    });
+    };
+    const reply = await api.check(question, design.units);
     if (reply.missing?.length) {
       const gone = new Set(reply.missing);
       for (const part of [base, ...design.shelves]) if (gone.has(this.keys.get(part) ?? "")) this.keys.delete(part);

@@ -1,3 +1,4 @@
+import type { Units } from "../format";
 import type {
   BreakReply,
   StockPart,
@@ -56,12 +57,30 @@ export class Refused extends Error {
 /** The server did not answer at all. */
 export class Away extends Error {}
 
-async function call<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
+let spoken: Units = { length: "", mass: "" };
+
+/** Says in which units the answers to come are read. */
+export function speak(units: Units) {
+  spoken = units;
+}
+
+interface With {
+  headers?: Record<string, string>;
+  /** In which the answer is read, where not in those of the bench. */
+  units?: Units;
+}
+
+async function call<T>(method: string, path: string, body?: unknown, { headers, units }: With = {}): Promise<T> {
   let reply: Response;
+  const { length, mass } = units ?? spoken;
   try {
     reply = await fetch(`/api${path}`, {
       method,
-      headers: { ...(body === undefined ? {} : { "Content-Type": "application/json" }), ...headers },
+      headers: {
+        ...(body === undefined ? {} : { "Content-Type": "application/json" }),
+        ...(length ? { "Aguante-Units": `${length} ${mass}` } : {}),
+        ...headers,
+      },
       body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
     });
   } catch {
@@ -94,7 +113,7 @@ async function busy<T>(answer: Promise<T>): Promise<T> {
 
 export const api = {
   catalogue: () => call<Catalogue>("GET", "/catalogue"),
-  check: (q: CheckRequest) => busy(call<CheckReply>("POST", "/check", q)),
+  check: (q: CheckRequest, units: Units) => busy(call<CheckReply>("POST", "/check", q, { units })),
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
@@ -129,7 +148,7 @@ export const api = {
   project: (id: string) => call<Saved>("GET", `/projects/${id}`),
   create: (p: Project) => call<Saved>("POST", "/projects", p),
   replace: (id: string, base: number, p: Project) =>
-    call<Saved>("PUT", `/projects/${id}`, p, { "If-Match": `"${base}"` }),
+    call<Saved>("PUT", `/projects/${id}`, p, { headers: { "If-Match": `"${base}"` } }),
   remove: (id: string) => call<undefined>("DELETE", `/projects/${id}`),
   restore: (id: string) => call<undefined>("POST", `/projects/${id}/restore`),
   revisions: (id: string) => call<Revision[]>("GET", `/projects/${id}/revisions`),

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useLayoutEffect, useReducer, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { Checker } from "../api/checker";
-import { api, Away, reason, Refused } from "../api/client";
+import { api, Away, reason, Refused, speak } from "../api/client";
 import type {
   Catalogue,
   Column as ColumnReport,
@@ -28,7 +28,7 @@ import { Cautions } from "./Cautions";
 import { HistorySheet } from "./HistorySheet";
 import { TopBar } from "./TopBar";
 import { useCheck } from "./useCheck";
-import { KEYS, useKeys } from "./useKeys";
+import { keysIn, useKeys } from "./useKeys";
 import { pending, useSync, type Pending } from "./useSync";
 import { Clash } from "./Clash";
 import { useSize } from "../ui/useSize";
@@ -134,6 +134,7 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
   const latest = useRef(design);
   useLayoutEffect(() => {
     latest.current = design;
+    speak(design.units);
   });
   const edit = useCallback((e: Edit, tag?: string) => dispatch({ type: "edit", next: e(latest.current), tag }), []);
   const tryEdit = useCallback(
@@ -255,7 +256,7 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
       <WorkingSheet link={linkOf(answer, open ?? undefined)} onClose={() => setOpen(null)} />
       <Sheet open={sheet === "keys"} onClose={() => setSheet(null)} title="Keys">
         <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
-          {KEYS.map(([key, does]) => (
+          {keysIn(design.units).map(([key, does]) => (
             <div key={key} className="contents">
               <dt className="fig">{key}</dt>
               <dd>{does}</dd>

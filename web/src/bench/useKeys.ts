@@ -1,3 +1,4 @@
+import type { Units } from "../format";
 import { useEffect } from "react";
 import { STAGES, type Stage } from "./context";
 import type { Project } from "../api/types.gen";
@@ -107,16 +108,16 @@ export function useKeys(d: Doing) {
   }, [d]);
 }
 
-export const KEYS: [string, string][] = [
+export const keysIn = (u: Units): [string, string][] => [
   ["1 to 4", "the stages"],
   ["Tab", "walks the things on the wall"],
   ["Enter", "types on the first dimension of what is selected"],
-  ["arrows", "nudge by 1/16 in or 1 mm; with Shift by ten of them"],
+  ["arrows", `nudge by ${u.length === "in" ? "1/16 in" : "1 mm"}; with Shift by ten of them`],
   ["S", "takes the selected bracket to the nearest stud"],
   ["D", "copies what is selected"],
   ["Delete", "removes it"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
-  ["U", "inches or millimetres"],
+  ["U", "inches or metric"],
   ["W", "opens the weakest link's working"],
   ["Alt while dragging", "lets go of the studs"],
   ["Esc", "lets go of the selection"],

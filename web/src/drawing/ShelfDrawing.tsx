@@ -2,7 +2,7 @@ import type { SVGProps } from "react";
 import type { Item, SagAt, Shelf, ShelfReport } from "../api/types.gen";
 import { linkOf, useBench } from "../bench/context";
 import { nameOf, TIMES } from "../bench/words";
-import { lengthUnit, mass, sag, weight } from "../format";
+import { lengthUnit, round, sag, weight } from "../format";
 import { ItemShape } from "./Contents";
 import { extent, idle, RailDrawing, reach, SupportDrawing, type Thing } from "./Supports";
 import type { View } from "./view";
@@ -196,7 +196,7 @@ function ItemDrawing({
   const base = view.y(shelf.y_mm + low);
   const top = view.y(shelf.y_mm + high);
   const kg = report?.contents.find((c) => c.id === item.id)?.kg;
-  const words = kg === undefined ? "" : `${mass(Math.round(kg * 10) / 10, design.units)} ${design.units.mass}`;
+  const words = kg === undefined ? "" : round(kg, design.units);
   const count = item.by === "count" && (item.count ?? 0) > 1 ? `${item.count} × ` : "";
   const on = selection?.kind === "item" && selection.id === item.id;
   return thing(

@@ -4,7 +4,7 @@ import { api, reason } from "../../api/client";
 import { linkOf, reportOf, useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
-import { decimal, fine, length } from "../../format";
+import { decimal, fine, length, stress } from "../../format";
 import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { GradePicture } from "./GradePicture";
 import { setBoard, takeStock } from "../../model/board";
@@ -86,7 +86,7 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
       {b.woods.length > 1 && sags && <Row label="softest of them">{nameOf(catalogue, sags.wood)}</Row>}
       {b.tested_mpa ? (
         <p className="text-[13px] text-vial">
-          As your test found it: E {decimal(b.tested_mpa, 0)} MPa.{" "}
+          As your test found it: E {stress(b.tested_mpa, design.units)}.{" "}
           <button type="button" className="act" onClick={() => set({ tested_mpa: undefined })}>
             back to the table
           </button>

@@ -5,7 +5,7 @@ import type { Bend, Dial, Press, Shelf } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
-import { bare, decimal, length, lengthUnit, mass, sag } from "../../format";
+import { bare, decimal, dial as dialed, length, lengthUnit, mass, sag, stress } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
 import { setBoard } from "../../model/board";
@@ -112,7 +112,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
         <>
           <Rig span={setup.span} thickness={shelf.thickness_mm} dial={gauge.dial} hangs={gauge.hangs} units={u} />
           <p className="fig text-center text-[28px]" data-testid="dial" data-stable={gauge.dial?.stable ?? false}>
-            {gauge.dial?.fault === "end of travel" ? "end of travel" : `${(gauge.dial?.mm ?? 0).toFixed(2)} mm`}
+            {gauge.dial?.fault === "end of travel" ? "end of travel" : dialed(gauge.dial?.mm ?? 0, u)}
             <span className="ml-2 text-[13px] text-soft">
               {gauge.dropped ? "no reading" : gauge.dial?.stable ? "at rest" : "moving"}
             </span>
@@ -154,7 +154,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
             onSubmit={(e) => {
               e.preventDefault();
               void attempt(async () => {
-                const { value } = await api.quantity(ruler, "length", "mm");
+                const { value } = await api.quantity(ruler, "length", u.length);
                 await note(value);
               });
             }}
@@ -163,7 +163,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
               label="or by a ruler, down"
               value={ruler}
               onChange={setRuler}
-              hint="a bare number is in mm; Enter notes it"
+              hint={`${bare(u.length)}; Enter notes it`}
             />
           </form>
         </>
@@ -185,8 +185,8 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
                   <td>
                     {mass(r.load_kg, u)} {u.mass}
                   </td>
-                  <td>{decimal(r.sag_mm, 2)} mm</td>
-                  <td>{decimal(found.data.each_mpa[i] ?? 0, 0)} MPa</td>
+                  <td>{dialed(r.sag_mm, u)}</td>
+                  <td>{stress(found.data.each_mpa[i] ?? 0, u)}</td>
                   <td className="text-right">
                     <button
                       type="button"
@@ -202,7 +202,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
             </tbody>
           </table>
           <p className="py-1">
-            E <span className="fig text-[20px] font-medium">{decimal(found.data.e_mpa, 0)} MPa</span>
+            E <span className="fig text-[20px] font-medium">{stress(found.data.e_mpa, u)}</span>
             {readings.length > 1 ? ` ± ${decimal(found.data.spread * 100, 1)} %` : ", by one reading: take two more"}
           </p>
           <p className="flex flex-wrap items-center gap-x-4">
