@@ -24,6 +24,7 @@ import (
 	"aguante/core/improve"
 	"aguante/core/quantity"
 	"aguante/server/contract"
+	"aguante/server/export"
 	"aguante/server/projectfile"
 	"aguante/server/store"
 	"aguante/server/webui"
@@ -85,7 +86,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.POST("/instruments/scanner", a.scanner)
 	g.POST("/scan", a.scan)
 	g.POST("/table/read", a.readTable)
-	g.POST("/table/write", a.writeTable)
+	g.POST("/export/:format", a.export)
 	g.POST("/file", a.readFile)
 	g.GET("/projects", a.list)
 	g.POST("/projects", a.create)
@@ -170,6 +171,8 @@ func (a *Server) failed(c *gin.Context, err error) {
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
 	case errors.As(err, &big):
 		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: "that is larger than a project can be (4 MB)"})
+	case errors.Is(err, export.ErrFormat):
+		fail(c, http.StatusNotFound, contract.Failure{Code: "format", Message: err.Error()})
 	case errors.Is(err, store.ErrFull):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "full", Message: err.Error()})
 	case errors.Is(err, store.ErrNotFound):

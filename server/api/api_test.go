@@ -236,7 +236,7 @@ func TestSplitReadsWhatIsTyped(t *testing.T) {
 
 func TestTablesOverTheWire(t *testing.T) {
 	s := server(t)
-	var w, r contract.TableReply
+	var r contract.TableReply
 	request := func(shelf, text string) string {
 		b, err := json.Marshal(text)
 		if err != nil {
@@ -245,11 +245,13 @@ func TestTablesOverTheWire(t *testing.T) {
 		return fmt.Sprintf(`{"design":%s,"shelf":%q,"text":%s}`, jars(t), shelf, b)
 	}
 	for shelf, rows := range map[string]int{"jars": 2, "": 10} {
-		if code := ask(t, s, "POST", "/table/write", request(shelf, ""), &w); code != http.StatusOK || strings.Count(w.Text, "\n") != rows+1 {
-			t.Errorf("write %q: %d %q", shelf, code, w.Text)
+		format := map[string]string{"jars": "contents", "": "studs"}[shelf]
+		code, text, _ := file(t, s, format, request(shelf, ""))
+		if code != http.StatusOK || strings.Count(text, "\n") != rows+1 {
+			t.Errorf("write %q: %d %q", shelf, code, text)
 		}
 		r = contract.TableReply{}
-		if code := ask(t, s, "POST", "/table/read", request(shelf, w.Text), &r); code != http.StatusOK || len(r.Items)+len(r.Studs) != rows ||
+		if code := ask(t, s, "POST", "/table/read", request(shelf, text), &r); code != http.StatusOK || len(r.Items)+len(r.Studs) != rows ||
 			len(r.Bad) != 0 {
 			t.Errorf("read %q: %d %+v", shelf, code, r)
 		}
@@ -262,8 +264,10 @@ func TestTablesOverTheWire(t *testing.T) {
 	if code := ask(t, s, "POST", "/table/read", request("nowhere", "x"), &f); code != http.StatusBadRequest {
 		t.Errorf("no shelf: %d", code)
 	}
-	if code := ask(t, s, "POST", "/table/write", `{"shelf":""}`, &f); code != http.StatusBadRequest {
-		t.Errorf("no design: %d", code)
+	for format, code := range map[string]int{"studs": http.StatusNotFound, "papyrus": http.StatusNotFound} {
+		if got := ask(t, s, "POST", "/export/"+format, `{"shelf":""}`, &f); got != code || f.Message == "" {
+			t.Errorf("%s of nothing: %d %+v", format, got, f)
+		}
 	}
 }
 

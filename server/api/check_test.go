@@ -6,7 +6,9 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"math"
+	"mime"
 	"net/http"
 	"net/http/httptest"
 	"runtime"
@@ -152,6 +154,28 @@ func checked(t testing.TB, s *httptest.Server, p *design.Project) []check.Shelf 
 		out[i] = newPage(s).check(t, p, p.Shelves[i].ID)[i]
 	}
 	return out
+}
+
+// file has a file written, for who reads millimetres.
+func file(t *testing.T, s *httptest.Server, format, body string) (code int, text, name string) {
+	t.Helper()
+	r, err := http.NewRequest("POST", s.URL+"/api/export/"+format, strings.NewReader(body))
+	if err != nil {
+		t.Fatal(err)
+	}
+	r.Header.Set("Content-Type", "application/json")
+	r.Header.Set(UnitsHeader, "mm kg")
+	reply, err := http.DefaultClient.Do(r)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer reply.Body.Close()
+	b, err := io.ReadAll(reply.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, with, _ := mime.ParseMediaType(reply.Header.Get("Content-Disposition"))
+	return reply.StatusCode, string(b), with["filename"]
 }
 
 func readJars(t testing.TB) *design.Project {

@@ -3,6 +3,7 @@ package api
 import (
 	"errors"
 	"fmt"
+	"mime"
 	"net/http"
 	"strings"
 
@@ -12,7 +13,10 @@ import (
 	"aguante/core/design"
 	"aguante/core/load"
 	"aguante/core/quantity"
+	"aguante/core/support"
 	"aguante/server/contract"
+	"aguante/server/export"
+	"aguante/server/store"
 	"aguante/server/tables"
 )
 
@@ -122,8 +126,7 @@ func (a *Server) table(c *gin.Context) (q contract.TableRequest, shelf *design.S
 		return q, nil, false
 	}
 	if q.Design == nil {
-		a.failed(c, errRequest)
-		return q, nil, false
+		return q, nil, true
 	}
 	for i := range q.Design.Shelves {
 		if q.Design.Shelves[i].ID == q.Shelf {
@@ -144,6 +147,10 @@ func (a *Server) readTable(c *gin.Context) {
 	if !ok {
 		return
 	}
+	if q.Design == nil {
+		a.failed(c, errRequest)
+		return
+	}
 	var reply contract.TableReply
 	var err error
 	if shelf != nil {
@@ -158,15 +165,22 @@ func (a *Server) readTable(c *gin.Context) {
 	c.JSON(http.StatusOK, reply)
 }
 
-// writeTable writes a CSV table.
-func (a *Server) writeTable(c *gin.Context) {
+// export writes a file.
+func (a *Server) export(c *gin.Context) {
 	q, shelf, ok := a.table(c)
 	if !ok {
 		return
 	}
-	reply := contract.TableReply{Text: tables.WriteStuds(q.Design.Wall.Studs)}
-	if shelf != nil {
-		reply.Text = tables.WriteContents(shelf.Contents)
+	parts, err := store.Kept[support.StockPart](c.Request.Context(), a.store, store.OwnParts)
+	if err != nil {
+		a.failed(c, err)
+		return
 	}
-	c.JSON(http.StatusOK, reply)
+	f, err := export.Write(c.Param("format"), &export.Subject{Design: q.Design, Shelf: shelf, Parts: parts, Units: unitsOf(c)})
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.Header("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": f.Name}))
+	c.Data(http.StatusOK, f.Type, f.Bytes)
 }

@@ -139,12 +139,11 @@ func TestPartsAreKeptWrittenReadAndForgotten(t *testing.T) {
 		t.Fatalf("%d %+v", code, part)
 	}
 	var table contract.PartsTable
-	if code := ask(t, s, "POST", "/own/parts/table", `{"text":""}`, &table); code != http.StatusOK ||
-		!strings.Contains(table.Text, "Deck screw, 80") {
-		t.Fatalf("%d %+v", code, table)
+	code, written, name := file(t, s, "parts", `{}`)
+	if code != http.StatusOK || !strings.Contains(written, "Deck screw, 80") || name != "my parts.csv" {
+		t.Fatalf("%d %q %s", code, name, written)
 	}
-	text, _ := json.Marshal(table.Text + "No such,screw,nail,60\n")
-	table = contract.PartsTable{}
+	text, _ := json.Marshal(written + "No such,screw,nail,60\n")
 	if code := ask(t, s, "POST", "/own/parts/table", `{"text":`+string(text)+`}`, &table); code != http.StatusOK || len(table.Parts) != 1 ||
 		len(table.Bad) != 1 || table.Bad[0].Line != 3 {
 		t.Fatalf("%d %+v", code, table)

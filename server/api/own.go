@@ -50,20 +50,11 @@ func (a *Server) keepPart(c *gin.Context) {
 	a.keep(c, store.OwnParts, t.Key, &t)
 }
 
-// partsTable reads a CSV table of parts, or writes the ones that are kept. Nothing is
+// partsTable reads a CSV table of parts. Nothing is
 // kept by it.
 func (a *Server) partsTable(c *gin.Context) {
 	var q contract.PartsTable
 	if !a.body(c, &q) {
-		return
-	}
-	if q.Text == "" {
-		parts, err := store.Kept[support.StockPart](c.Request.Context(), a.store, store.OwnParts)
-		if err != nil {
-			a.failed(c, err)
-			return
-		}
-		c.JSON(http.StatusOK, contract.PartsTable{Text: tables.WriteParts(parts), Parts: []support.StockPart{}, Bad: []tables.Bad{}})
 		return
 	}
 	parts, bad, err := tables.ReadParts(q.Text)

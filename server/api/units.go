@@ -30,7 +30,7 @@ type speaker struct {
 }
 
 func (s speaker) Write(b []byte) (int, error) {
-	if text := string(b); say.Marked(text) {
+	if text := string(b); strings.HasPrefix(s.Header().Get("Content-Type"), "application/json") && say.Marked(text) {
 		s.Header().Del("Content-Length")
 		_, err := s.ResponseWriter.Write([]byte(say.In(s.units, text)))
 		return len(b), err

@@ -13,6 +13,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/support"
 	"aguante/core/wall"
+	"aguante/server/export"
 )
 
 // Catalogue is everything that can be chosen by key, and what the screen says of fields.
@@ -28,6 +29,7 @@ type Catalogue struct {
 	Words     map[string][]field.Choice `json:"words"`  // of each type that takes only some
 	Fields    map[string][]field.Group  `json:"fields"` // of each way and form, and of what they are made of
 	Usual     Usual                     `json:"usual"`
+	Exports   []export.Format           `json:"exports"`
 }
 
 // Usual is new things as they usually are, with no id and no place yet.
@@ -45,7 +47,8 @@ func NewCatalogue() Catalogue {
 	c := Catalogue{
 		Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(),
 		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
-		Words: map[string][]field.Choice{}, Fields: map[string][]field.Group{},
+		Exports: export.Formats(),
+		Words:   map[string][]field.Choice{}, Fields: map[string][]field.Group{},
 		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods()},
 	}
 	for _, w := range choosers() {

@@ -259,21 +259,19 @@ type SplitRequest struct {
 }
 
 // TableRequest asks to read the Text of a CSV table into a shelf's contents
-// (Shelf is its id) or a wall's stud marks (Shelf is empty), or to write one.
-// Nothing is changed by it.
+// (Shelf is its id) or a wall's stud marks (Shelf is empty), or names what is to be
+// written as a file. Nothing is changed by it.
 type TableRequest struct {
 	Design *design.Project `json:"design"`
 	Shelf  string          `json:"shelf"`
 	Text   string          `json:"text"`
 }
 
-// TableReply is what was read, with the lines that were not taken, or the text
-// that was written.
+// TableReply is what was read, with the lines that were not taken.
 type TableReply struct {
 	Items []load.Item  `json:"items"`
 	Studs []wall.Stud  `json:"studs"`
 	Bad   []tables.Bad `json:"bad"`
-	Text  string       `json:"text"`
 }
 
 // ScaleRequest asks the simulated scale what it shows at a time, after deeds.

@@ -3,11 +3,13 @@ package tables
 import (
 	"errors"
 	"fmt"
+	"math"
 	"reflect"
 	"strings"
 	"testing"
 
 	"aguante/core/hold"
+	"aguante/core/say"
 
 	"aguante/core/load"
 	"aguante/core/support"
@@ -21,6 +23,28 @@ func ids() func() string {
 
 var testWall = wall.Wall{Length: 4000, Height: 2400, Lining: wall.Lining{Kind: wall.Gypsum, Thickness: 12.7}}
 
+var metric, inch = say.Units{Length: "mm", Mass: "kg"}, say.Units{Length: "in", Mass: "lb"}
+
+// Who thinks in inches and pounds gets them, with the unit in every heading, and they come in
+// as they went out.
+func TestTablesAreWrittenInThePersonsUnits(t *testing.T) {
+	items := []load.Item{{ID: "id-1", Name: "Hardbacks", Shape: "books", By: load.ByLength, PerMetre: 32, From: 0, To: 609.6,
+		Place: load.Middle, Count: 1, Height: 254}}
+	text := string(WriteContents(items, inch))
+	for _, want := range []string{"to_in", "per_foot_lb", "height_in", ",24,", ",10,", "21.50"} {
+		if !strings.Contains(text, want) {
+			t.Errorf("there is no %q in\n%s", want, text)
+		}
+	}
+	if strings.Contains(text, "_mm") || strings.Contains(text, "_kg") {
+		t.Errorf("metric headings for who thinks in inches:\n%s", text)
+	}
+	back, bad, err := ReadContents(text, 1000, 300, ids())
+	if err != nil || len(bad) != 0 || math.Abs(float64(back[0].PerMetre-32)) > 1e-5 || math.Abs(float64(back[0].To-609.6)) > 1e-4 {
+		t.Errorf("%+v, %v, %v", back, bad, err)
+	}
+}
+
 func TestContentsGoOutAndComeIn(t *testing.T) {
 	items := []load.Item{
 		{ID: "id-1", Name: `Jars, "best"`, Shape: "jars", By: load.ByCount, Count: 24, Each: 0.66, EachLow: 0.6, From: 40, To: 960.5,
@@ -28,7 +52,7 @@ func TestContentsGoOutAndComeIn(t *testing.T) {
 		{ID: "id-2", Name: "=1+1", Shape: "books", By: load.ByLength, Each: 0.9, PerMetre: 25.25, RowLow: 20, From: 1000, To: 1300,
 			Place: load.Front, Height: 240},
 	}
-	text := WriteContents(items)
+	text := string(WriteContents(items, metric))
 	if !strings.Contains(text, "'=1+1") {
 		t.Error("a spreadsheet would take that name for a formula")
 	}
@@ -41,7 +65,7 @@ func TestContentsGoOutAndComeIn(t *testing.T) {
 func TestStudsGoOutAndComeIn(t *testing.T) {
 	marks := []wall.Stud{{ID: "id-1", X: 58, Width: 38, Depth: 89, Doubt: 2, Wood: "hem-fir"},
 		{ID: "id-2", X: 464.4, Width: 38, Depth: 140, Doubt: 25, Wood: "c24", Found: wall.ByGuess}}
-	back, bad, err := ReadStuds(WriteStuds(marks), testWall, ids())
+	back, bad, err := ReadStuds(string(WriteStuds(marks, metric)), testWall, ids())
 	if err != nil || len(bad) != 0 || !reflect.DeepEqual(back, marks) {
 		t.Errorf("%+v, %v, %v", back, bad, err)
 	}
@@ -82,7 +106,7 @@ func FuzzReadContents(f *testing.F) {
 		if err != nil {
 			return
 		}
-		again, bad, err := ReadContents(WriteContents(good), 1000, 200, ids())
+		again, bad, err := ReadContents(string(WriteContents(good, metric)), 1000, 200, ids())
 		if err != nil || len(bad) > 0 || len(again) != len(good) {
 			t.Fatalf("%d rows, written and read again %d, %v, %v", len(good), len(again), bad, err)
 		}
@@ -119,7 +143,7 @@ func TestPartsGoOutAndComeIn(t *testing.T) {
 			Means: hold.WorkingLoad, Price: 12.5},
 		{Name: "Peg", Kind: support.HookStock, Reach: 60, D: 19.05, Means: hold.Unstated},
 	}
-	text := WriteParts(parts)
+	text := string(WriteParts(parts, metric))
 	if !strings.Contains(text, "'=Toggle") {
 		t.Error("a spreadsheet would take that name for a formula")
 	}

@@ -1,3 +1,4 @@
+import { download } from "../ui/files";
 import type { Units } from "../format";
 import type {
   BreakReply,
@@ -70,11 +71,10 @@ interface With {
   units?: Units;
 }
 
-async function call<T>(method: string, path: string, body?: unknown, { headers, units }: With = {}): Promise<T> {
-  let reply: Response;
+async function ask(method: string, path: string, body?: unknown, { headers, units }: With = {}): Promise<Response> {
   const { length, mass } = units ?? spoken;
   try {
-    reply = await fetch(`/api${path}`, {
+    return await fetch(`/api${path}`, {
       method,
       headers: {
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
@@ -86,6 +86,10 @@ async function call<T>(method: string, path: string, body?: unknown, { headers, 
   } catch {
     throw new Away("The app's server does not answer.");
   }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, more?: With): Promise<T> {
+  const reply = await ask(method, path, body, more);
   if (reply.status === 204) return undefined as T;
   const text = await reply.text();
   let value: unknown;
@@ -96,6 +100,14 @@ async function call<T>(method: string, path: string, body?: unknown, { headers, 
   }
   if (!reply.ok) throw new Refused(reply.status, value as Failure);
   return value as T;
+}
+
+/** Has the server write a file, and saves it under the name that it gives. */
+async function save(path: string, body: unknown) {
+  const reply = await ask("POST", path, body);
+  if (!reply.ok) throw new Refused(reply.status, (await reply.json()) as Failure);
+  const named = /filename\*?=(?:utf-8'')?"?([^";]+)/i.exec(reply.headers.get("Content-Disposition") ?? "");
+  download(decodeURIComponent(named?.[1] ?? "aguante"), await reply.blob());
 }
 
 let asking = 0;
@@ -142,7 +154,7 @@ export const api = {
   scanner: (q: ScannerRequest) => call<ScanReply>("POST", "/instruments/scanner", q),
   scan: (q: ScanRequest) => call<ScanReply>("POST", "/scan", q),
   readTable: (q: TableRequest) => call<TableReply>("POST", "/table/read", q),
-  writeTable: (q: TableRequest) => call<TableReply>("POST", "/table/write", q),
+  exported: (format: string, q: Omit<TableRequest, "text"> | null) => save(`/export/${format}`, q ?? {}),
   readFile: (text: string) => call<Project>("POST", "/file", text),
   projects: () => call<Saved[]>("GET", "/projects"),
   project: (id: string) => call<Saved>("GET", `/projects/${id}`),

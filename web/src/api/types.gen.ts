@@ -59,6 +59,7 @@ fields: {
 [k: string]: Group[]
 }
 usual: Usual
+exports: Format[]
 }
 export interface Wood {
 key: string
@@ -245,6 +246,13 @@ wood?: string
 export interface Rib {
 from_wall_mm: number
 width_mm: number
+}
+export interface Format {
+key: string
+name: string
+ending: string
+type: string
+of: ("wall" | "shelf" | "shop")
 }
 export interface Own {
 contents: Row[]
@@ -1422,7 +1430,6 @@ export interface TableReply {
 items: Item[]
 studs: Stud[]
 bad: Bad[]
-text: string
 }
 export interface ScaleRequest {
 seed: number

@@ -21,7 +21,6 @@ import { LoadPanel } from "../stages/load/LoadPanel";
 import { useScanner } from "../stages/wall/useScanner";
 import { WallPanel } from "../stages/wall/WallPanel";
 import { Sheet } from "../ui/Sheet";
-import { download } from "../ui/files";
 import { Band } from "./Band";
 import { BenchProvider, linkOf, reportOf, useBench, type BenchValue, type Stage } from "./context";
 import { Cautions } from "./Cautions";
@@ -215,7 +214,7 @@ function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null;
   });
 
   const Panel = PANEL[stage];
-  const saveFile = () => download(`${design.name || "wall"}.aguante.json`, JSON.stringify(design, null, 2) + "\n");
+  const saveFile = () => void api.exported("project", { design, shelf: "" });
   return (
     <BenchProvider value={value}>
       <div className="grid min-h-dvh grid-cols-[minmax(0,1fr)] content-start gap-x-4 lg:h-dvh lg:grid-cols-[minmax(0,1fr)_312px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">

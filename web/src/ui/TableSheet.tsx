@@ -2,7 +2,6 @@ import { useState } from "react";
 import { api, reason } from "../api/client";
 import type { TableReply } from "../api/types.gen";
 import { useBench } from "../bench/context";
-import { download } from "./files";
 import { Sheet } from "./Sheet";
 import { FileButton } from "./FileButton";
 import type { Edit } from "../model/edit";
@@ -46,8 +45,7 @@ export function TableSheet({
     });
   const save = () =>
     attempt(async () => {
-      const { text } = await api.writeTable({ design, shelf, text: "" });
-      download(`${name}.csv`, text, "text/csv");
+      await api.exported(shelf ? "contents" : "studs", { design, shelf });
       return null;
     });
   const take = (replace: boolean) =>

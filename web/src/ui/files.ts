@@ -1,6 +1,6 @@
-/** Hands a text to the person as a file. */
-export function download(name: string, text: string, type = "application/json") {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands bytes to the person as a file. */
+export function download(name: string, bytes: Blob) {
+  const url = URL.createObjectURL(bytes);
   const a = document.createElement("a");
   a.href = url;
   a.download = name;

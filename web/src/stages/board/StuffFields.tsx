@@ -4,7 +4,7 @@ import { api, reason } from "../../api/client";
 import { linkOf, reportOf, useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
-import { decimal, fine, length, stress } from "../../format";
+import { fine, length, stress } from "../../format";
 import { Choice, Group, ListRow, Pick, Row } from "../../ui/fields";
 import { GradePicture } from "./GradePicture";
 import { setBoard, takeStock } from "../../model/board";

@@ -5,7 +5,6 @@ import type { StockPart, PartsTable } from "../../api/types.gen";
 import { useBench } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { decimal, lengthUnit } from "../../format";
-import { download } from "../../ui/files";
 import { FileButton } from "../../ui/FileButton";
 import { Sheet } from "../../ui/Sheet";
 
@@ -32,13 +31,7 @@ export function PartsSheet({ onClose }: { onClose: () => void }) {
         here.
       </p>
       <p className="flex gap-6">
-        <button
-          type="button"
-          className="act"
-          onClick={() =>
-            void attempt(async () => download("my-parts.csv", (await api.partsTable("")).text, "text/csv"))
-          }
-        >
+        <button type="button" className="act" onClick={() => void attempt(() => api.exported("parts", null))}>
           Save as CSV
         </button>
         <FileButton

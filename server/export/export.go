@@ -1,0 +1,118 @@
+// Package export writes what leaves the app as a file: one list of formats.
+package export
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"aguante/core/design"
+	"aguante/core/field"
+	"aguante/core/say"
+	"aguante/core/support"
+	"aguante/server/tables"
+)
+
+// Subject is what may be written: a design and one of its shelves, the person's own parts,
+// in the units of whoever asks.
+type Subject struct {
+	Design *design.Project
+	Shelf  *design.Shelf
+	Parts  []support.StockPart
+	Units  say.Units
+}
+
+// Format is one kind of file. Ending is its name's, Type its media type; Of says what it is
+// written of.
+type Format struct {
+	Key    string `json:"key"`
+	Name   string `json:"name"`
+	Ending string `json:"ending"`
+	Type   string `json:"type"`
+	Of     Of     `json:"of"`
+	write  func(s *Subject) ([]byte, error)
+}
+
+// Of is what a format is written of.
+type Of string
+
+// What formats are written of.
+const (
+	Wall  Of = "wall"
+	Shelf Of = "shelf"
+	Shop  Of = "shop"
+)
+
+const csv = "text/csv; charset=utf-8"
+
+// Choices lists what formats are written of.
+func (Of) Choices() []field.Choice {
+	return field.Choose("wall", "wall", "shelf", "shelf", "shop", "shop")
+}
+
+// Formats lists them.
+func Formats() []Format {
+	return []Format{
+		{"project", "the wall, as a file of the app", ".aguante.json", "application/json; charset=utf-8", Wall,
+			func(s *Subject) ([]byte, error) {
+				b, err := json.MarshalIndent(s.Design, "", "  ")
+				return append(b, '\n'), err
+			}},
+		{"studs", "stud marks", ".csv", csv, Wall, func(s *Subject) ([]byte, error) {
+			return tables.WriteStuds(s.Design.Wall.Studs, s.Units), nil
+		}},
+		{"contents", "contents", ".csv", csv, Shelf, func(s *Subject) ([]byte, error) {
+			return tables.WriteContents(s.Shelf.Contents, s.Units), nil
+		}},
+		{"parts", "my parts", ".csv", csv, Shop, func(s *Subject) ([]byte, error) {
+			return tables.WriteParts(s.Parts, s.Units), nil
+		}},
+	}
+}
+
+// ErrFormat: there is no such format, or what it is written of is not there.
+var ErrFormat = errors.New("this cannot be written")
+
+// File is something to save.
+type File struct {
+	Name, Type string
+	Bytes      []byte
+}
+
+// Write writes a subject in a format.
+func Write(key string, s *Subject) (File, error) {
+	for _, f := range Formats() {
+		if f.Key != key {
+			continue
+		}
+		called := f.Name
+		switch {
+		case f.Of != Shop && s.Design == nil || f.Of == Shelf && s.Shelf == nil:
+			return File{}, fmt.Errorf("%w: %q is of a %s, and none is given", ErrFormat, key, f.Of)
+		case f.Key == "project":
+			called = s.Design.Name
+		case f.Of == Wall:
+			called = s.Design.Name + ", " + f.Name
+		case f.Of == Shelf:
+			called = s.Shelf.Name + ", " + f.Name
+		}
+		b, err := f.write(s)
+		return File{Name: fileName(called) + f.Ending, Type: f.Type, Bytes: b}, err
+	}
+	return File{}, fmt.Errorf("%w: there is no format %q", ErrFormat, key)
+}
+
+// fileName keeps of a name what any system takes in a file's.
+func fileName(name string) string {
+	name = strings.Map(func(r rune) rune {
+		if r < ' ' || strings.ContainsRune(`/\:*?"<>|`, r) {
+			return '-'
+		}
+		return r
+	}, strings.TrimSpace(name))
+	if name = strings.Trim(name, ". "); name == "" {
+		return "wall"
+	}
+	return name
+}
