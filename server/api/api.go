@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
 	"log/slog"
 	"net"
@@ -96,6 +97,18 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.POST("/projects/:id/restore", a.restore)
 	g.GET("/projects/:id/revisions", a.revisions)
 	g.GET("/projects/:id/revisions/:version", a.revision)
+	g.GET("/projects/:id/journal", a.journal)
+	g.POST("/projects/:id/journal", a.record)
+	g.GET("/projects/:id/designs/:hash", a.snapshot)
+	g.POST("/projects/:id/pictures", a.picture)
+	g.GET("/projects/:id/pictures/:hash", a.pictureOf)
+	g.GET("/projects/:id/archive", a.archive)
+	g.POST("/archives", a.unpack)
+	g.GET("/projects/:id/plan", a.plan)
+	g.PUT("/projects/:id/plan", a.replacePlan)
+	g.GET("/shop", a.shop)
+	g.PUT("/shop", a.replaceShop)
+	g.POST("/shop", a.mergeShop)
 	webui.Serve(e)
 	return e
 }
@@ -145,11 +158,18 @@ func (a *Server) guard(c *gin.Context) {
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	if m := c.Request.Method; m == http.MethodPost || m == http.MethodPut {
-		if c.Request.ContentLength != 0 && !strings.HasPrefix(c.ContentType(), "application/json") {
-			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send JSON, with Content-Type application/json"})
+		takes, most := "application/json", int64(projectfile.MaxSize+1024)
+		switch c.FullPath() { // what is no JSON, a form cannot send either
+		case "/api/archives":
+			takes, most = "application/zip", projectfile.MaxArchive
+		case "/api/projects/:id/pictures":
+			takes, most = "image/", largestPicture
+		}
+		if c.Request.ContentLength != 0 && !strings.HasPrefix(c.ContentType(), takes) {
+			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send this with Content-Type " + takes})
 			return
 		}
-		c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, projectfile.MaxSize+1024)
+		c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	}
 	c.Next()
 }
@@ -170,9 +190,11 @@ func (a *Server) failed(c *gin.Context, err error) {
 	case errors.As(err, &file):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
 	case errors.As(err, &big):
-		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: "that is larger than a project can be (4 MB)"})
+		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: fmt.Sprintf("that is larger than it can be (%d MB)", big.Limit>>20)})
 	case errors.Is(err, export.ErrFormat):
 		fail(c, http.StatusNotFound, contract.Failure{Code: "format", Message: err.Error()})
+	case errors.Is(err, store.ErrEntry):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "entry", Message: err.Error()})
 	case errors.Is(err, store.ErrFull):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "full", Message: err.Error()})
 	case errors.Is(err, store.ErrNotFound):
@@ -295,19 +317,16 @@ func (a *Server) get(c *gin.Context) {
 }
 
 func (a *Server) replace(c *gin.Context) {
-	base, err := strconv.Atoi(strings.Trim(c.GetHeader("If-Match"), `"`))
-	if err != nil {
-		fail(c, http.StatusPreconditionRequired, contract.Failure{Code: "version", Message: "say in If-Match which version this replaces"})
+	over, ok := base(c)
+	if !ok {
 		return
 	}
 	p, ok := a.project(c)
 	if !ok {
 		return
 	}
-	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), base, p)
-	if errors.Is(err, store.ErrStale) {
-		fail(c, http.StatusConflict, contract.Failure{Code: "stale", Message: "the project was changed elsewhere since you opened it",
-			Version: s.Version})
+	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), over, p)
+	if stale(c, err, "project", s.Version) {
 		return
 	}
 	if err != nil {

@@ -181,6 +181,11 @@ func (a *Server) export(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.Header("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": f.Name}))
-	c.Data(http.StatusOK, f.Type, f.Bytes)
+	attach(c, f.Name, "", f.Type, f.Bytes)
+}
+
+// attach answers with a file.
+func attach(c *gin.Context, name, ending, kind string, b []byte) {
+	c.Header("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": export.FileName(name + ending)}))
+	c.Data(http.StatusOK, kind, b)
 }

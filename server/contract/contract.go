@@ -15,11 +15,14 @@ import (
 	"aguante/core/design"
 	"aguante/core/field"
 	"aguante/core/improve"
+	"aguante/core/journal"
 	"aguante/core/load"
 	"aguante/core/material"
+	"aguante/core/plan"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/scan"
+	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/instrument"
@@ -304,6 +307,18 @@ type ScanReply struct {
 	Marks    []scan.Mark    `json:"marks"`
 }
 
+// Journal is what has happened to a wall, in the order in which the server took it.
+type Journal struct {
+	Entries []journal.Entry `json:"entries"`
+}
+
+// RecordRequest adds entries to a journal. Design is the one on the screen, where it is not
+// the one that is stored.
+type RecordRequest struct {
+	Entries []journal.Entry `json:"entries"`
+	Design  *design.Project `json:"design,omitempty"`
+}
+
 // FileProblem is a problem of a file, with the line it stands on where known.
 type FileProblem struct {
 	problem.Problem
@@ -362,6 +377,11 @@ type wire struct {
 	ScanRequest     ScanRequest
 	ScanReply       ScanReply
 	Failure         Failure
+	Journal         Journal
+	RecordRequest   RecordRequest
+	Shop            shop.Shop
+	Plan            plan.Plan
+	Picture         store.Picture
 }
 
 // ProjectSchema is the published schema of a project file: lengths and masses
@@ -469,6 +489,10 @@ func wireName(t reflect.Type) string {
 		return "ScanReading"
 	case reflect.TypeFor[scan.Mark]():
 		return "StudMark"
+	case reflect.TypeFor[shop.Stock]():
+		return "StockOnHand"
+	case reflect.TypeFor[plan.Move]():
+		return "MovedPiece"
 	case reflect.TypeFor[support.Panel]():
 		return "BackPanel"
 	case reflect.TypeFor[check.Section]():

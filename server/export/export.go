@@ -98,13 +98,13 @@ func Write(key string, s *Subject) (File, error) {
 			called = s.Shelf.Name + ", " + f.Name
 		}
 		b, err := f.write(s)
-		return File{Name: fileName(called) + f.Ending, Type: f.Type, Bytes: b}, err
+		return File{Name: FileName(called) + f.Ending, Type: f.Type, Bytes: b}, err
 	}
 	return File{}, fmt.Errorf("%w: there is no format %q", ErrFormat, key)
 }
 
-// fileName keeps of a name what any system takes in a file's.
-func fileName(name string) string {
+// FileName keeps of a name what any system takes in a file's.
+func FileName(name string) string {
 	name = strings.Map(func(r rune) rune {
 		if r < ' ' || strings.ContainsRune(`/\:*?"<>|`, r) {
 			return '-'
