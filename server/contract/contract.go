@@ -491,6 +491,8 @@ func wireName(t reflect.Type) string {
 		return "StudMark"
 	case reflect.TypeFor[shop.Stock]():
 		return "StockOnHand"
+	case reflect.TypeFor[store.Picture]():
+		return "KeptPicture"
 	case reflect.TypeFor[plan.Move]():
 		return "MovedPiece"
 	case reflect.TypeFor[support.Panel]():

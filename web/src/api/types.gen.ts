@@ -42,6 +42,11 @@ ScannerRequest: ScannerRequest
 ScanRequest: ScanRequest
 ScanReply: ScanReply
 Failure: Failure
+Journal: Journal
+RecordRequest: RecordRequest
+Shop: Shop
+Plan: Plan
+Picture: KeptPicture
 }
 export interface Catalogue {
 woods: Wood[]
@@ -1491,5 +1496,109 @@ export interface FileProblem {
 path: string
 message: string
 line?: number
+}
+export interface Journal {
+entries: Entry[]
+}
+export interface Entry {
+id: string
+seq?: number
+at?: string
+design?: string
+kind: ("tick" | "finding" | "measure" | "cut" | "purchase" | "acknowledge" | "test" | "reading" | "remark" | "picture" | "take-back")
+when: string
+about?: string
+takes_back?: string
+text?: string
+data?: unknown
+pictures?: string[]
+}
+export interface RecordRequest {
+entries: Entry[]
+design?: Project
+}
+export interface Shop {
+format: string
+version: number
+kerf_mm: number
+jigsaw_mm: number
+squaring_mm: number
+stock: StockOnHand[]
+offers: Offer[]
+carry: Largest
+tools: string[]
+clamps: Clamp[]
+paper: ("a4" | "letter")
+people: Person[]
+own_contents: Row[]
+own_boards: Stock[]
+own_parts: StockPart[]
+}
+export interface StockOnHand {
+id: string
+name: string
+wood: string
+length_mm: number
+width_mm: number
+thickness_mm: number
+count: number
+bad: Span[]
+}
+export interface Span {
+from_mm: number
+to_mm: number
+}
+export interface Offer {
+id: string
+name: string
+wood: string
+length_mm: number
+width_mm: number
+thickness_mm: number
+price: number
+per: ("piece" | "metre" | "board-foot")
+}
+export interface Largest {
+length_mm: number
+width_mm: number
+mass_kg: number
+}
+export interface Clamp {
+reach_mm: number
+count: number
+}
+export interface Person {
+id: string
+name: string
+/**
+ * @minItems 7
+ * @maxItems 7
+ */
+hours: [number, number, number, number, number, number, number]
+}
+export interface Plan {
+locked: Locked[]
+moves: MovedPiece[]
+days: Day[]
+days_off: string[]
+}
+export interface Locked {
+id: string
+stock: string
+pieces: string[]
+}
+export interface MovedPiece {
+piece: string
+board: string
+at_mm: number
+}
+export interface Day {
+step: string
+on: string
+locked?: boolean
+}
+export interface KeptPicture {
+hash: string
+type: string
 }
 export const FORMS = {"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"]} as const
