@@ -255,7 +255,7 @@ func TestPartsThatCannotBe(t *testing.T) {
 	p.put("thickness", `1/2"`)
 	p.keys("4")
 	p.choose("hangs on", "hidden-brackets")
-	p.says("aside [role=alert]", "this needs 24 at least")
+	p.says("aside [role=alert]", "this needs 15/16 in at least")
 	p.says("aside", "the shelf floats") // nothing lost
 }
 

@@ -282,7 +282,7 @@ func read[T any](text string, cols []column[T], must []string, blank T, judge fu
 				continue
 			}
 			if err := c.read(&v, strings.TrimPrefix(strings.TrimSpace(cells[i]), "'"), in); err != nil {
-				why = append(why, c.name+": "+err.Error())
+				why = append(why, c.name+in.ending+": "+err.Error())
 			}
 		}
 		if why == nil {

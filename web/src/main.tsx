@@ -1,14 +1,15 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { BenchPage } from "./bench/Bench";
 import { Home } from "./home/Home";
 import "./index.css";
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, networkMode: "always" } },
 });
+
+const BenchPage = lazy(() => import("./bench/BenchPage").then((m) => ({ default: m.BenchPage })));
 
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root");
@@ -18,7 +19,17 @@ createRoot(root).render(
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<Home />} />
-          <Route path="/wall/:id" element={<BenchPage />} />
+          {["/wall/:id", "/wall/:id/:stage", "/wall/:id/:stage/:shelf"].map((path) => (
+            <Route
+              key="wall"
+              path={path}
+              element={
+                <Suspense fallback={<main className="p-6 text-soft">Opening the wall.</main>}>
+                  <BenchPage />
+                </Suspense>
+              }
+            />
+          ))}
           <Route path="*" element={<Home />} />
         </Routes>
       </BrowserRouter>

@@ -69,13 +69,21 @@ interface With {
   headers?: Record<string, string>;
   /** In which the answer is read, where not in those of the bench. */
   units?: Units;
+  /** Stops the work when nobody waits for it any more. */
+  signal?: AbortSignal;
 }
 
-async function ask(method: string, path: string, body?: unknown, { headers, units }: With = {}): Promise<Response> {
+async function ask(
+  method: string,
+  path: string,
+  body?: unknown,
+  { headers, units, signal }: With = {},
+): Promise<Response> {
   const { length, mass } = units ?? spoken;
   try {
     return await fetch(`/api${path}`, {
       method,
+      signal,
       headers: {
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
         ...(length ? { "Aguante-Units": `${length} ${mass}` } : {}),
@@ -83,7 +91,8 @@ async function ask(method: string, path: string, body?: unknown, { headers, unit
       },
       body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
     });
-  } catch {
+  } catch (err) {
+    if (signal?.aborted) throw err;
     throw new Away("The app's server does not answer.");
   }
 }
@@ -143,10 +152,10 @@ export const api = {
   ladder: (q: LadderRequest) => call<Ladder>("POST", "/ladder", q),
   dress: (q: DressRequest) => busy(call<Hung>("POST", "/dress", q)),
   make: (q: MakeRequest) => busy(call<MakeReply>("POST", "/make", q)),
-  improve: (q: ShelfRequest) => call<Improvements>("POST", "/improve", q),
-  compare: (q: ShelfRequest) => call<CompareReply>("POST", "/compare", q),
-  breaking: (q: ShelfRequest) => call<BreakReply>("POST", "/break", q),
-  places: (q: ShelfRequest) => call<Places>("POST", "/places", q),
+  improve: (q: ShelfRequest, signal: AbortSignal) => call<Improvements>("POST", "/improve", q, { signal }),
+  compare: (q: ShelfRequest, signal: AbortSignal) => call<CompareReply>("POST", "/compare", q, { signal }),
+  breaking: (q: ShelfRequest, signal: AbortSignal) => call<BreakReply>("POST", "/break", q, { signal }),
+  places: (q: ShelfRequest, signal: AbortSignal) => call<Places>("POST", "/places", q, { signal }),
   stiffness: (q: StiffnessRequest) => call<Stiffness>("POST", "/stiffness", q),
   dial: (q: DialRequest) => call<Dial>("POST", "/instruments/dial", q),
   moisture: (q: MoistureRequest) => call<MoistureReply>("POST", "/instruments/moisture", q),

@@ -1,8 +1,8 @@
 import { useEffect, useRef } from "react";
-import { area, curveMonotoneX } from "d3-shape";
 import type { Link, ShelfReport } from "../api/types.gen";
+import { band } from "../drawing/smooth";
 import { asked } from "../format";
-import { useBench, useWords } from "./context";
+import { useDeeds, useDesign, useLooks, useWords } from "./context";
 import { figureOf, named, OWN } from "./words";
 
 const MOST = 3; // thicker than this is drawn broken off
@@ -15,7 +15,9 @@ interface Part {
 
 /** The load's way to the stud: a band as thick as what each link holds of what is asked. */
 export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
-  const { design, light, lit, openWorking } = useBench();
+  const design = useDesign();
+  const { light, openWorking } = useDeeds();
+  const { lit } = useLooks();
   const roles = new Map<string, string>(useWords()("Role"));
   const u = design.units;
   const parts: Part[] = [
@@ -37,11 +39,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
   });
   points.unshift([0, ONE]);
   points.push([wide, points.at(-1)?.[1] ?? ONE]);
-  const shape = area<[number, number]>()
-    .x((p) => p[0])
-    .y0((p) => mid - p[1] / 2)
-    .y1((p) => mid + p[1] / 2)
-    .curve(curveMonotoneX)(points);
+  const shape = band(points, mid);
 
   const neck = parts.findIndex((p) => p.ratio < 1);
   const roll = useRef<HTMLDivElement>(null);
@@ -54,7 +52,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
       <div className="relative" style={{ width: wide }}>
         <svg width={wide} height={68} className="block" aria-hidden>
           <path
-            d={shape ?? ""}
+            d={shape}
             fill="var(--timber)"
             stroke="var(--ink)"
             strokeWidth="1.3"
@@ -116,7 +114,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
                 data-link={link.id}
                 style={{ width: each }}
                 aria-label={`${named(link)}: ${figureOf(link, u)}. Show the working`}
-                className={`min-h-11 px-1 text-center text-[13px] leading-tight hover:underline underline-offset-4 ${
+                className={`min-h-11 px-1 text-center text-small leading-tight hover:underline underline-offset-4 ${
                   ratio < 1 ? `${link.kind === "stiffness" ? "text-ochre" : "text-red"} font-semibold` : ""
                 } ${lit === link.id ? "underline" : ""}`}
                 onMouseEnter={() => light(link.id)}
@@ -126,10 +124,10 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
                 onClick={() => openWorking(link.id)}
               >
                 {OWN.includes(link.role) ? link.name : (roles.get(link.role) ?? link.name)}
-                <span className="fig block text-[13px] font-normal text-current opacity-90">{figureOf(link, u)}</span>
+                <span className="fig block text-small font-normal text-current opacity-90">{figureOf(link, u)}</span>
               </button>
             ) : (
-              <div key="contents" style={{ width: each }} className="px-1 text-center text-[13px] leading-tight">
+              <div key="contents" style={{ width: each }} className="px-1 text-center text-small leading-tight">
                 contents
                 <span className="fig block">{shelf.evenly ? "none yet" : asked(shelf.asked_kg, u)}</span>
               </div>

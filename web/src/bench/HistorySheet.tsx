@@ -1,21 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../api/client";
-import type { Project } from "../api/types.gen";
 import { Sheet } from "../ui/Sheet";
+import { useDeeds, useSheet } from "./context";
 
 /** Earlier saved states of the wall. Taking one is an edit like any other. */
-export function HistorySheet({
-  id,
-  open,
-  onClose,
-  onTake,
-}: {
-  id: string;
-  open: boolean;
-  onClose: () => void;
-  onTake: (p: Project) => void;
-}) {
+export function HistorySheet({ id }: { id: string }) {
+  const { edit } = useDeeds();
+  const [open, setOpen] = useSheet("history");
   const q = useQuery({
     queryKey: ["revisions", id],
     queryFn: () => api.revisions(id),
@@ -26,13 +18,15 @@ export function HistorySheet({
   const [error, setError] = useState<string | null>(null);
   const take = async (version: number) => {
     try {
-      onTake((await api.revision(id, version)).document);
+      const { document } = await api.revision(id, version);
+      edit(() => document);
+      setOpen(false);
     } catch (err) {
       setError(reason(err));
     }
   };
   return (
-    <Sheet open={open} onClose={onClose} title="Earlier states">
+    <Sheet open={open} onClose={() => setOpen(false)} title="Earlier states">
       <p className="mb-2 text-soft">Taking one changes the wall back; undo brings today’s again.</p>
       {(q.error || error) && <p className="text-red">{error ?? reason(q.error)}</p>}
       <ul>

@@ -1,6 +1,7 @@
 import { DropdownMenu, ToggleGroup } from "radix-ui";
 import { Link as RouterLink } from "react-router";
-import { STAGES, useBench, type Stage } from "./context";
+import { STAGES } from "../stages/stages";
+import { useChoice, useDeeds, useDesign } from "./context";
 import type { SyncState } from "./useSync";
 
 /** The name, the stages as marks on a tape, units, undo and whether it is saved. */
@@ -10,18 +11,16 @@ export function TopBar({
   redo,
   sync,
   onFile,
-  onHistory,
-  onHelp,
 }: {
-  setStage: (s: Stage) => void;
+  setStage: (key: string) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
   sync: SyncState;
   onFile: () => void;
-  onHistory: () => void;
-  onHelp: () => void;
 }) {
-  const { design, stage, edit } = useBench();
+  const design = useDesign();
+  const { stage } = useChoice();
+  const { edit, openSheet } = useDeeds();
   const item = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-[highlighted]:bg-paper";
   return (
     <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-4 pt-2 max-[700px]:px-2 lg:col-span-2">
@@ -31,7 +30,7 @@ export function TopBar({
         </RouterLink>
         <input
           aria-label="Name of the wall"
-          className="w-52 min-w-0 truncate border-b border-transparent bg-transparent text-[18px] font-semibold hover:border-hair focus:border-chalk max-[700px]:w-40"
+          className="w-52 min-w-0 truncate border-b border-transparent bg-transparent text-head font-semibold hover:border-hair focus:border-chalk max-[700px]:w-40"
           value={design.name}
           maxLength={60}
           onChange={(e) => edit((p) => ({ ...p, name: e.target.value }), "name")}
@@ -40,18 +39,18 @@ export function TopBar({
       <ToggleGroup.Root
         type="single"
         value={stage}
-        onValueChange={(v) => v && setStage(v as Stage)}
+        onValueChange={(v) => v && setStage(v)}
         aria-label="Stage"
         className="flex border-b border-ink"
       >
         {STAGES.map((s, i) => (
           <ToggleGroup.Item
-            key={s}
-            value={s}
+            key={s.key}
+            value={s.key}
             className="relative -mb-px min-h-9 min-w-[88px] border-l border-ink px-2 pb-2 text-left last:border-r hover:text-chalk data-[state=on]:border-b-4 data-[state=on]:border-b-chalk data-[state=on]:pb-1 data-[state=on]:font-semibold data-[state=on]:text-chalk max-[700px]:min-w-[80px]"
           >
-            <span className="fig mr-2 text-[13px] font-normal text-soft">{i + 1}</span>
-            {s}
+            <span className="fig mr-2 text-small font-normal text-soft">{i + 1}</span>
+            {s.name}
             <svg
               className="absolute bottom-0 left-0 h-1.5 w-full"
               aria-hidden
@@ -74,7 +73,7 @@ export function TopBar({
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      <div className="ml-auto flex flex-wrap items-baseline gap-x-4 pb-1.5 text-[15px]">
+      <div className="ml-auto flex flex-wrap items-baseline gap-x-4 pb-1.5 text-base">
         <Unit
           label="lengths"
           value={design.units.length}
@@ -100,10 +99,10 @@ export function TopBar({
               <DropdownMenu.Item className={item} onSelect={onFile}>
                 Save as a project file
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={onHistory}>
+              <DropdownMenu.Item className={item} onSelect={() => openSheet("history")}>
                 Earlier states
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={onHelp}>
+              <DropdownMenu.Item className={item} onSelect={() => openSheet("keys")}>
                 Keys
               </DropdownMenu.Item>
             </DropdownMenu.Content>
@@ -168,7 +167,7 @@ function Sync({ state }: { state: SyncState }) {
       role="status"
       data-testid="sync"
       data-state={state.is}
-      className={`fig text-[13px] ${words[1]}`}
+      className={`fig text-small ${words[1]}`}
       title={state.is === "refused" ? state.why : undefined}
     >
       {words[0]}

@@ -1,7 +1,7 @@
 import { useRef, useState, useEffect } from "react";
 import type { ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
 import { asked, holds } from "../format";
-import { linkOf, useBench } from "./context";
+import { linkOf, useDeeds, useDesign } from "./context";
 import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
 
@@ -10,19 +10,20 @@ const MARK = { bad: "✕", close: "≈", good: "✓" };
 
 /** What the shelf comes to, in a sentence, with what gives first. */
 export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; checked: Checked }) {
-  const { design, openWorking, select } = useBench();
+  const design = useDesign();
+  const { openWorking, select } = useDeeds();
   const was = useBefore(shelf);
   const u = design.units;
   const problem = checked.problems[0];
   if (problem)
     return (
-      <p role="status" className="min-h-[54px] text-[20px] text-red" data-testid="verdict">
-        <b>Cannot say:</b> <span className="text-[15px]">{problem.message}</span>
+      <p role="status" className="min-h-[54px] text-title text-red" data-testid="verdict">
+        <b>Cannot say:</b> <span className="text-base">{problem.message}</span>
       </p>
     );
   if (!shelf)
     return (
-      <p role="status" className="min-h-[54px] text-[20px] text-soft" data-testid="verdict">
+      <p role="status" className="min-h-[54px] text-title text-soft" data-testid="verdict">
         {checked.report || design.shelves.length === 0 ? "No shelf on this wall yet." : "Working it out."}
       </p>
     );
@@ -32,7 +33,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const t = tone(shelf);
   return (
     <div className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
-      <p role="status" aria-live="polite" className="text-[22px] leading-tight" data-testid="verdict">
+      <p role="status" aria-live="polite" className="text-verdict leading-tight" data-testid="verdict">
         <b className={TONE[t]}>
           <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
           {strong}
@@ -143,7 +144,7 @@ function Sudden({
 
 /** What it held before the last change, for a few seconds. */
 function useBefore(shelf: ShelfReport | undefined): string | null {
-  const { design } = useBench();
+  const design = useDesign();
   const last = useRef<{ id: string; text: string } | null>(null);
   const [was, setWas] = useState<string | null>(null);
   const text = shelf ? holds(shelf.holds.kg, design.units) : null;

@@ -5,12 +5,14 @@ import { api, reason } from "../api/client";
 import type { Input, Link, Step } from "../api/types.gen";
 import { converted, value } from "../format";
 import { Sheet } from "../ui/Sheet";
-import { useBench } from "./context";
+import { useCatalogue, useChoice, useDesign } from "./context";
 import { figureOf, named } from "./words";
 
 /** The sum behind a link: formula, what was put in, what came out, on whose word. */
 export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClose: () => void }) {
-  const { design, catalogue, shelfId } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { shelfId } = useChoice();
   const woods = design.shelves.find((s) => s.id === shelfId)?.board.woods ?? [];
   const [which, setWhich] = useState("everyday");
   const cases: [string, string][] = [["everyday", "Everyday"]];
@@ -81,7 +83,7 @@ export function WorkingSheet({ link, onClose }: { link: Link | undefined; onClos
 const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
 
 function StepView({ step }: { step: Step }) {
-  const { design } = useBench();
+  const design = useDesign();
   const rule = step.source.startsWith("Rule");
   const also = converted(step.result, step.kind, design.units);
   return (
@@ -89,7 +91,7 @@ function StepView({ step }: { step: Step }) {
       <p className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span>{cap(step.meaning)}</span>
         {step.source && (
-          <span className={`text-[13px] ${rule ? "text-ochre" : "text-soft"}`}>
+          <span className={`text-small ${rule ? "text-ochre" : "text-soft"}`}>
             {rule ? `workshop rule${step.source.slice(4)}` : step.source}
           </span>
         )}
@@ -100,7 +102,7 @@ function StepView({ step }: { step: Step }) {
         {also && <span className="text-soft"> ({also})</span>}
       </p>
       {step.inputs.length > 0 && (
-        <p className="fig flex flex-wrap gap-x-4 text-[13px] text-soft">
+        <p className="fig flex flex-wrap gap-x-4 text-small text-soft">
           {step.inputs.map((i: Input, n) => {
             const c = converted(i.value, i.kind, design.units);
             return (

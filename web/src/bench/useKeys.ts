@@ -1,23 +1,20 @@
 import type { Units } from "../format";
 import { useEffect } from "react";
-import { STAGES, type Stage } from "./context";
+import type { Deeds } from "./context";
 import type { Project } from "../api/types.gen";
 import { duplicate, remove } from "../model/copy";
-import type { Edit } from "../model/edit";
 import { nearestStud, shelfOf, supportOf, type Selection } from "../model/find";
 import { moveSupport, nudge } from "../model/move";
 
 interface Doing {
   design: Project;
   selection: Selection | null;
-  select: (s: Selection | null) => void;
-  edit: (e: Edit, tag?: string) => void;
-  make: (q: { what: "support"; shelf: string; like: string }) => void;
+  deeds: Deeds;
   undo: () => void;
   redo: () => void;
-  setStage: (s: Stage) => void;
+  /** Goes to the n-th stage, from 0; false where there is none. */
+  stage: (n: number) => boolean;
   weakest: () => void;
-  help: () => void;
 }
 
 const ARROWS: Record<string, [number, number]> = {
@@ -48,11 +45,10 @@ export function useKeys(d: Doing) {
       if (arrow && sel) {
         done();
         const step = (d.design.units.length === "in" ? 25.4 / 16 : 1) * (e.shiftKey ? 10 : 1);
-        d.edit((p) => nudge(p, sel, arrow[0] * step, arrow[1] * step), `nudge-${sel.id}`);
+        d.deeds.edit((p) => nudge(p, sel, arrow[0] * step, arrow[1] * step), `nudge-${sel.id}`);
         return;
       }
-      const stage = STAGES[Number(e.key) - 1];
-      if (stage) return d.setStage(stage);
+      if (/^[1-9]$/.test(e.key) && d.stage(Number(e.key) - 1)) return;
       switch (e.key) {
         case "Enter":
           if (at.closest("button, a, [role=radio]") && !at.closest("[data-thing]")) return;
@@ -63,30 +59,30 @@ export function useKeys(d: Doing) {
         case "S": {
           const u = sel?.kind === "support" ? supportOf(d.design, sel.id) : undefined;
           const stud = u && nearestStud(d.design, u.x_mm);
-          if (u && stud) d.edit(moveSupport(u.id, stud.x_mm));
+          if (u && stud) d.deeds.edit(moveSupport(u.id, stud.x_mm));
           break;
         }
         case "d":
         case "D":
           if (sel?.kind === "support") {
             const shelf = shelfOf(d.design, sel);
-            if (shelf) d.make({ what: "support", shelf: shelf.id, like: sel.id });
+            if (shelf) void d.deeds.make({ what: "support", shelf: shelf.id, like: sel.id });
           } else if (sel) {
             const [next, copy] = duplicate(d.design, sel);
-            d.edit(() => next);
-            d.select(copy);
+            d.deeds.edit(() => next);
+            d.deeds.select(copy);
           }
           break;
         case "Delete":
         case "Backspace":
           if (sel) {
-            d.edit((p) => remove(p, sel));
-            d.select(null);
+            d.deeds.edit((p) => remove(p, sel));
+            d.deeds.select(null);
           }
           break;
         case "u":
         case "U":
-          d.edit((p) => ({
+          d.deeds.edit((p) => ({
             ...p,
             units: p.units.length === "in" ? { ...p.units, length: "mm" } : { ...p.units, length: "in" },
           }));
@@ -96,10 +92,10 @@ export function useKeys(d: Doing) {
           d.weakest();
           break;
         case "?":
-          d.help();
+          d.deeds.openSheet("keys");
           break;
         case "Escape":
-          d.select(null);
+          d.deeds.select(null);
           break;
       }
     };

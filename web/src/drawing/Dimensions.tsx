@@ -1,8 +1,8 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
-import { reportOf, useBench } from "../bench/context";
-import { Measure } from "../ui/Measure";
-import { contentsTop, extent } from "./Supports";
+import { reportOf, useAnswer, useChoice, useDesign } from "../bench/context";
+import { Measure } from "../bench/Measure";
+import { contentsTop, extent } from "./extent";
 import type { View } from "./view";
 import { setItem, setShelf, setStud } from "../model/edit";
 import { formOf, isWhole, partsOf, studsOf } from "../model/find";
@@ -47,8 +47,9 @@ function Across({
 }
 
 /** The dimensions of the shelf on the bench. */
-export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
-  const { stage, selection, report } = useBench();
+export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: View; items: boolean }) {
+  const report = useAnswer();
+  const { selection } = useChoice();
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
   const above = formOf(shelf) ? extent(reportOf(report, shelf.id)).above : shelf.thickness_mm;
@@ -57,8 +58,7 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
     (shelf.contents.length ? 30 : 8);
   const y2 = Math.max(62, over - 12);
   const y1 = y2 - 28;
-  const item =
-    stage === "Load" && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
+  const item = items && selection?.kind === "item" ? shelf.contents.find((c) => c.id === selection.id) : undefined;
   const supports = partsOf(shelf)
     .filter((s) => !isWhole(shelf, s.id))
     .sort((a, b) => a.x_mm - b.x_mm);
@@ -102,7 +102,7 @@ export function ShelfDimensions({ shelf, view }: { shelf: Shelf; view: View }) {
         })
       )}
       <div
-        className="absolute flex items-center gap-1 text-[13px] text-soft"
+        className="absolute flex items-center gap-1 text-small text-soft"
         style={{ left: Math.max(0, x0 - (x0 >= 76 ? 74 : 46)), top: view.y(shelf.y_mm) - 13 }}
       >
         <Measure
@@ -123,14 +123,14 @@ export function StudDimensions({
   view,
   width,
   height,
-  shelf,
+  shown,
 }: {
   view: View;
   width: number;
   height: number;
-  shelf: Shelf | undefined;
+  shown: boolean;
 }) {
-  const { design, stage } = useBench();
+  const design = useDesign();
   const studs = [...studsOf(design)].sort((a, b) => a.x_mm - b.x_mm);
   const y = height - 22;
   return (
@@ -139,7 +139,7 @@ export function StudDimensions({
         const left = studs[i] ?? s;
         const x0 = view.x(left.x_mm);
         const x1 = view.x(s.x_mm);
-        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 70 || (!shelf && stage !== "Wall")) return null;
+        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 70 || !shown) return null;
         return (
           <Across key={s.id} x0={x0} x1={x1} y={y} tone="var(--soft)">
             <Measure

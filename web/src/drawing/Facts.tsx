@@ -1,6 +1,6 @@
 import { Fragment } from "react";
 import type { Fact, Hole } from "../api/types.gen";
-import { useBench } from "../bench/context";
+import { useDesign } from "../bench/context";
 import { decimal, lengthUnit, weight, type Units } from "../format";
 
 /** A figure of a drawing, in the person's units. */
@@ -22,7 +22,7 @@ export function factText(f: Fact, u: Units): string {
 
 /** The figures beside a drawing, and why a fastener does not count. */
 export function Facts({ facts, holes }: { facts: Fact[]; holes: Hole[] }) {
-  const { design } = useBench();
+  const design = useDesign();
   const idle = holes.find((h) => !h.counts);
   return (
     <>

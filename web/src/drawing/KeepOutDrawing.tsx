@@ -51,7 +51,7 @@ export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; 
         x={cx}
         y={cy}
         textAnchor="middle"
-        fontSize="13"
+        fontSize="var(--size-small)"
         fill="var(--ochre)"
         transform={tall ? `rotate(-90 ${cx} ${cy}) translate(0 ${w > 20 ? 4 : -w / 2 - 5})` : undefined}
       >

@@ -1,8 +1,8 @@
 import type { SectionPart, SectionReport, Shelf } from "../api/types.gen";
-import { useBench } from "../bench/context";
+import { useCatalogue, useDesign } from "../bench/context";
 import { nameOf } from "../bench/words";
 import { decimal, lengthUnit } from "../format";
-import { Measure } from "../ui/Measure";
+import { Measure } from "../bench/Measure";
 import { Hatches } from "./Hatch";
 import { setThickness } from "../model/board";
 import { setShelf } from "../model/edit";
@@ -19,7 +19,8 @@ export function SectionView({
   width: number;
   height: number;
 }) {
-  const { design, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
   const low = Math.min(0, ...section.parts.map((p) => p.y_mm));
   const high = Math.max(shelf.thickness_mm, ...section.parts.map((p) => p.y_mm + p.h_mm));
   const band = shelf.build.edge_band_mm ?? 0;
@@ -40,7 +41,7 @@ export function SectionView({
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }} data-testid="section">
       <div className="absolute top-1 right-2 left-3">
         <h2 className="font-semibold">The board, cut through</h2>
-        <p className="truncate text-[13px] text-soft">
+        <p className="truncate text-small text-soft">
           {nameOf(catalogue, section.parts[0]?.wood)}
           {section.parts.length > 1 ? `, ${section.parts.length} parts` : ""}, true to scale
         </p>
@@ -48,7 +49,7 @@ export function SectionView({
       <svg width={width} height={height} role="img" aria-label={words} className="block">
         <Hatches />
         <line x1={X(0) - 4} x2={X(0) - 4} y1={Y(high) - 26} y2={Y(low) + 26} stroke="var(--soft)" strokeWidth="2" />
-        <text x={X(0) - 9} y={Y(high) - 32} fontSize="13" fill="var(--soft)">
+        <text x={X(0) - 9} y={Y(high) - 32} fontSize="var(--size-small)" fill="var(--soft)">
           wall
         </text>
         {section.parts.map((p, i) => (
@@ -103,7 +104,7 @@ export function SectionView({
           onValue={(v) => setThickness(shelf.id, v)}
         />
       </div>
-      <div className="absolute right-2 bottom-1 left-3 text-[13px] leading-snug text-soft">
+      <div className="absolute right-2 bottom-1 left-3 text-small leading-snug text-soft">
         <p>
           <span className="text-chalk">– · –</span> it bends about this line, {sidesWords()}.
         </p>

@@ -1,8 +1,9 @@
-import type { Force, Hole, Measure as Dimension, Shelf, SupportReport } from "../api/types.gen";
-import { useBench } from "../bench/context";
+import type { Hole, Measure as Dimension, Shelf, SupportReport } from "../api/types.gen";
+import { useDesign } from "../bench/context";
 import { length, lengthUnit, weight } from "../format";
-import { Measure } from "../ui/Measure";
+import { Measure } from "../bench/Measure";
 import { Facts } from "./Facts";
+import { Arrows, DimensionLines, Load, place } from "./SideParts";
 import { Hatches } from "./Hatch";
 import { type Edit } from "../model/edit";
 import { formOf, framed } from "../model/find";
@@ -28,7 +29,7 @@ const FILL: Record<string, string> = {
 
 /** One support from the side, larger: the levers, the heel, what pulls and pushes. */
 export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: Side; width: number; height: number }) {
-  const { design } = useBench();
+  const design = useDesign();
   const u = design.units;
   const g = side.geometry;
   const stud = Math.max(
@@ -79,7 +80,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }}>
       <div className="absolute top-1 left-3 right-2">
         <h2 className="font-semibold">{side.title}</h2>
-        <p className="truncate text-[13px] text-soft">{side.under}</p>
+        <p className="truncate text-small text-soft">{side.under}</p>
       </div>
       <svg
         width={width}
@@ -127,81 +128,23 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
           <Screw key={h.id} hole={h} X={X} Y={Y} k={k} />
         ))}
         {side.load > 0 && g.arm_mm > 1 && (
-          <g>
-            <line
-              x1={X(g.arm_mm)}
-              x2={X(g.arm_mm)}
-              y1={high}
-              y2={(formOf(shelf) ? high + 40 : Y(shelf.thickness_mm)) - 2}
-              stroke="var(--ink)"
-              strokeWidth="2"
-              markerEnd="url(#arrow)"
-            />
-            <text
-              x={Math.min(X(g.arm_mm) + 6, width - 66)}
-              y={high + 4}
-              fontSize="15"
-              fontWeight="500"
-              className="fig"
-              fill="var(--ink)"
-            >
-              {weight(side.load, u)}
-            </text>
-            <line
-              x1={X(0)}
-              x2={X(g.arm_mm)}
-              y1={high + 20}
-              y2={high + 20}
-              stroke="var(--chalk)"
-              markerStart="url(#arrow)"
-              markerEnd="url(#arrow)"
-            />
-            <text
-              x={(X(0) + X(g.arm_mm)) / 2}
-              y={high + 16}
-              textAnchor="middle"
-              fontSize="13"
-              className="fig"
-              fill="var(--chalk)"
-            >
-              {length(g.arm_mm, u)}
-            </text>
-          </g>
+          <Load
+            n={side.load}
+            arm={g.arm_mm}
+            X={X}
+            y={high}
+            down={(formOf(shelf) ? high + 40 : Y(shelf.thickness_mm)) - 2}
+            right={width - 66}
+            units={u}
+          />
         )}
         {g.measures
           .filter((m) => !m.edit)
           .map((m, i) => (
             <Lever key={i} m={m} X={X} Y={Y} />
           ))}
-        {dims.map((d) => (
-          <g key={d.m.edit} stroke="var(--chalk)">
-            <line x1={d.x1} x2={d.x2} y1={d.y1} y2={d.y2} markerStart="url(#arrow)" markerEnd="url(#arrow)" />
-            {d.y1 === d.y2 ? (
-              <path d={`M${d.x1} ${d.y1 - 6}v12M${d.x2} ${d.y1 - 6}v12`} />
-            ) : (
-              <path d={`M${d.x1 - 6} ${d.y1}h12M${d.x1 - 6} ${d.y2}h12`} />
-            )}
-          </g>
-        ))}
-        {arrows.map((a, i) => (
-          <g key={i} fill={a.over ? "var(--red)" : "var(--ink)"} stroke={a.over ? "var(--red)" : "var(--ink)"}>
-            <line x1={a.x1} y1={a.y1} x2={a.x2} y2={a.y2} strokeWidth="2" markerEnd="url(#arrow)" />
-            {Math.abs(a.ty - a.y2) > 14 && <line x1={a.x2} y1={a.y2} x2={a.tx} y2={a.ty - 5} strokeWidth="0.6" />}
-            <text
-              x={a.tx}
-              y={a.ty}
-              fontSize="13"
-              textAnchor={a.end ? "end" : "start"}
-              stroke="none"
-              style={{ paintOrder: "stroke", stroke: "var(--sheet)" }}
-            >
-              {a.force.name}{" "}
-              <tspan className="fig" fontWeight="500">
-                {weight(a.force.n, u)}
-              </tspan>
-            </text>
-          </g>
-        ))}
+        <DimensionLines dims={dims} />
+        <Arrows arrows={arrows} units={u} />
       </svg>
       {dims.map((d) => (
         <div
@@ -218,7 +161,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
           />
         </div>
       ))}
-      <p className="absolute right-2 bottom-1 left-3 max-h-[84px] overflow-y-auto text-[13px] leading-snug text-soft">
+      <p className="absolute right-2 bottom-1 left-3 max-h-[84px] overflow-y-auto text-small leading-snug text-soft">
         <Facts facts={g.facts} holes={g.holes} />
       </p>
     </div>
@@ -269,7 +212,7 @@ function Behind({
   return (
     <g>
       <rect x={x} y={y} width={w} height={h} fill="none" stroke={color} strokeDasharray="5 4" />
-      <text x={x + w / 2} y={y + h - 8} textAnchor="middle" fontSize="13" fill={color}>
+      <text x={x + w / 2} y={y + h - 8} textAnchor="middle" fontSize="var(--size-small)" fill={color}>
         {lining ? "hollow" : "nothing"}
       </text>
     </g>
@@ -296,7 +239,7 @@ function Screw({ hole, X, Y, k }: { hole: Hole; X: (z: number) => number; Y: (y:
 
 /** A lever: upright beside what turns on it, or level under what reaches out. */
 function Lever({ m, X, Y }: { m: Dimension; X: (z: number) => number; Y: (y: number) => number }) {
-  const { design } = useBench();
+  const design = useDesign();
   const level = m.y1_mm === m.y2_mm;
   const off = level ? 0 : -10;
   const right = !level && X(m.z1_mm) < 74; // no room for the figure on the left
@@ -309,7 +252,7 @@ function Lever({ m, X, Y }: { m: Dimension; X: (z: number) => number; Y: (y: num
         x={level ? (x1 + x2) / 2 : right ? x1 + 16 : x1 - 4}
         y={level ? y1 + 16 : (y1 + y2) / 2 + 4}
         textAnchor={level ? "middle" : right ? "start" : "end"}
-        fontSize="13"
+        fontSize="var(--size-small)"
         className="fig"
         style={{ stroke: "var(--sheet)" }}
       >
@@ -317,64 +260,4 @@ function Lever({ m, X, Y }: { m: Dimension; X: (z: number) => number; Y: (y: num
       </text>
     </g>
   );
-}
-
-interface Arrow {
-  force: Force;
-  over: boolean;
-  x1: number;
-  y1: number;
-  x2: number;
-  y2: number;
-  tx: number;
-  ty: number;
-  end: boolean;
-}
-
-/** Arrows of one length with their words clear of one another. */
-function place(
-  forces: Force[],
-  X: (z: number) => number,
-  Y: (y: number) => number,
-  width: number,
-  bottom: number,
-): Arrow[] {
-  const out = forces.map((force): Arrow => {
-    const x = X(force.z_mm);
-    const y = Y(force.y_mm);
-    const n = Math.hypot(force.dz, force.dy) || 1;
-    const dx = force.dz / n;
-    const dy = -force.dy / n;
-    const inward = force.dz < 0 || (force.dz === 0 && force.dy < 0);
-    const from = inward ? 40 : 6;
-    const to = inward ? 4 : 40;
-    const side = inward ? -1 : 1;
-    const x1 = x + dx * side * from;
-    const y1 = y + dy * side * from;
-    const x2 = x + dx * side * to;
-    const y2 = y + dy * side * to;
-    const tx = Math.max(x1, x2) + 6;
-    return {
-      force,
-      over: (force.takes_n ?? 0) > 0 && force.n > (force.takes_n ?? 0),
-      x1,
-      y1,
-      x2,
-      y2,
-      tx,
-      ty: (force.dz === 0 ? y1 : y2) + 4,
-      end: false,
-    };
-  });
-  out.sort((a, b) => a.ty - b.ty);
-  out.forEach((a, i) => {
-    const before = out[i - 1];
-    if (before && a.ty - before.ty < 17) a.ty = before.ty + 17;
-    a.ty = Math.min(a.ty, bottom + 12);
-    if (a.tx + (a.force.name.length + 8) * 7 > width) {
-      a.tx = width - 6;
-      a.end = true;
-    }
-  });
-  return out;
 }

@@ -1,45 +1,10 @@
-import type { ReactNode } from "react";
-import type { Hole, Item, Shape, Shelf, ShelfReport, SupportReport } from "../api/types.gen";
-import { useBench } from "../bench/context";
-import { lengthUnit, weight } from "../format";
+import type { Hole, Rail, Shape, Shelf, ShelfReport, Stud, SupportReport } from "../api/types.gen";
+import { useChoice, useLooks } from "../bench/context";
+import { lengthUnit, weight, type Units } from "../format";
 import type { View } from "./view";
-import { nearestStud, railOf, type Part, type Selection } from "../model/find";
-
-export type Thing = (sel: Selection, label: string, children: ReactNode, className?: string) => ReactNode;
-
-/** What a thing is drawn with, by its stuff. */
-export const FILL: Record<string, string> = {
-  metal: "var(--steel)",
-  timber: "var(--timber)",
-  sheet: "var(--timber-light)",
-};
-
-/** How far what carries a shelf goes below its underside and above it, mm. */
-export function extent(report: ShelfReport | undefined): { below: number; above: number } {
-  const shapes = [
-    ...(report?.supports ?? []).flatMap((s) => s.geometry.shapes ?? []),
-    ...(report?.rail?.geometry.shapes ?? []),
-  ];
-  const ys = shapes.flatMap((s) => (s.front ?? []).map((p) => p[1]));
-  return { below: Math.max(0, ...ys.map((y) => -y)), above: Math.max(0, ...ys) };
-}
-
-/** How high over its underside, or its foot, each level of goods is, mm. */
-const tiers = (s: Shelf, r: ShelfReport | undefined): number[] => r?.tiers_mm ?? [s.thickness_mm];
-
-/** From where to where an item reaches over its shelf's underside or foot; what hangs goes down from its level. */
-export function reach(s: Shelf, r: ShelfReport | undefined, it: Item): [base: number, top: number] {
-  const all = tiers(s, r);
-  const up = all[Math.min(it.level ?? 0, all.length - 1)] ?? 0;
-  return r?.hangs ? [up - it.height_mm, up] : [up, up + it.height_mm];
-}
-
-/** How high its contents reach over its underside; what hangs from hooks does not. */
-export const contentsTop = (s: Shelf, r: ShelfReport | undefined): number =>
-  Math.max(0, ...(r?.hangs ? [] : s.contents.map((c) => reach(s, r, c)[1])));
-
-/** A support that holds nothing. */
-export const idle = (r: SupportReport) => r.fails !== undefined;
+import { nearest, type Part } from "../model/find";
+import { FILL, idle } from "./extent";
+import { isOn, Thing } from "./Thing";
 
 /** A hole as what it meets: a dot in the stud, a half dot at its edge, a crossed ring in air. */
 export function HoleMark({ hole, x, y, wide }: { hole: Hole; x: number; y: number; wide: number }) {
@@ -101,8 +66,9 @@ export function SupportDrawing({
   support,
   shelf,
   report,
+  studs,
+  units,
   view,
-  thing,
   named,
   alone,
   foot,
@@ -110,13 +76,15 @@ export function SupportDrawing({
   support: Part;
   shelf: Shelf;
   report: SupportReport | undefined;
+  studs: Stud[];
+  units: Units;
   view: View;
-  thing: Thing;
   named: boolean;
   alone: boolean; // the only idle one: there is room for the reason
   foot: number; // under all that carries the shelf, where shares are written
 }) {
-  const { design, selection, lit, gone } = useBench();
+  const { selection } = useChoice();
+  const { lit, gone } = useLooks();
   const broken = gone.includes(support.id);
   const x = view.x(support.x_mm);
   const under = view.y(shelf.y_mm);
@@ -128,18 +96,18 @@ export function SupportDrawing({
   const high = Math.max(0, ...points.map((p) => p[1]));
   const holes = (report?.geometry.holes ?? []).slice(0, report?.own_holes);
   const bad = report !== undefined && idle(report);
-  const on = selection?.kind === "support" && selection.id === support.id;
+  const on = isOn(selection, { kind: "support", id: support.id });
   const shown = lit?.includes(`/${support.id}/`) ?? false;
-  const stud = nearestStud(design, support.x_mm);
+  const stud = nearest(studs, support.x_mm);
   const name = report?.name ?? "support";
   const w = Math.max(24, (right - left) * view.k);
   const h = Math.max(24, (high - low) * view.k);
-  return thing(
-    { kind: "support", id: support.id },
-    `${name}, ${lengthUnit(support.x_mm, design.units)} along the wall` +
-      (report ? `, carries ${weight(report.share_kg * 9.80665, design.units)}` : "") +
-      (bad ? `, ${report.fails}` : ""),
-    <>
+  const label =
+    `${name}, ${lengthUnit(support.x_mm, units)} along the wall` +
+    (report ? `, carries ${weight(report.share_kg * 9.80665, units)}` : "") +
+    (bad ? `, ${report.fails}` : "");
+  return (
+    <Thing sel={{ kind: "support", id: support.id }} label={label} className="cursor-ew-resize touch-none">
       <rect
         x={x + ((left + right) / 2) * view.k - w / 2}
         y={under - ((high + low) / 2) * view.k - h / 2}
@@ -171,44 +139,44 @@ export function SupportDrawing({
           x={x}
           y={foot + 20}
           textAnchor="middle"
-          fontSize="16"
+          fontSize="var(--size-share)"
           fontWeight="500"
           className="fig"
           fill={bad ? "var(--red)" : "var(--ink)"}
         >
-          {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, design.units)}
+          {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, units)}
         </text>
       )}
       {named && bad && report.number > 0 && (
-        <text x={x} y={foot + 38} textAnchor="middle" fontSize="13" fill="var(--red)">
+        <text x={x} y={foot + 38} textAnchor="middle" fontSize="var(--size-small)" fill="var(--red)">
           {holes[0]?.meets === "misses" && holes[0].edge_mm < 0 && stud
-            ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), design.units)} to the stud`
+            ? `misses: ${lengthUnit(Math.abs(stud.x_mm - support.x_mm), units)} to the stud`
             : alone
               ? report.fails
               : "not counted"}
         </text>
       )}
-    </>,
-    "cursor-ew-resize touch-none",
+    </Thing>
   );
 }
 
 /** The piece on the wall that the supports hang on, and its fasteners. */
 export function RailDrawing({
   shelf,
+  rail,
   report,
+  units,
   view,
-  thing,
 }: {
   shelf: Shelf;
+  rail: Rail;
   report: ShelfReport | undefined;
+  units: Units;
   view: View;
-  thing: Thing;
 }) {
-  const { design, selection, lit, gone } = useBench();
-  const rail = railOf(design, shelf.rail);
-  if (!rail) return null;
-  const on = selection?.kind === "rail";
+  const { selection } = useChoice();
+  const { lit, gone } = useLooks();
+  const on = isOn(selection, { kind: "rail", id: rail.id });
   const shown = lit?.includes("/rail/") ?? false;
   const x = view.x(rail.x_mm);
   const y = view.y(rail.bottom_mm + rail.height_mm);
@@ -217,10 +185,12 @@ export function RailDrawing({
   const hit = Math.max(h, 24);
   const holes = report?.rail?.geometry.columns.flatMap((c) => c.holes) ?? [];
   const ends = (rail.joints_mm ?? []).map((j) => view.x(rail.x_mm + j));
-  return thing(
-    { kind: "rail", id: rail.id },
-    `${report?.rail?.name ?? rail.kind}, ${lengthUnit(rail.length_mm, design.units)} long, ${lengthUnit(rail.height_mm, design.units)} high`,
-    <>
+  return (
+    <Thing
+      sel={{ kind: "rail", id: rail.id }}
+      label={`${report?.rail?.name ?? rail.kind}, ${lengthUnit(rail.length_mm, units)} long, ${lengthUnit(rail.height_mm, units)} high`}
+      className="cursor-move touch-none"
+    >
       <rect x={x} y={y + h / 2 - hit / 2} width={w} height={hit} fill="transparent" className="focus-ring" />
       <rect
         x={x}
@@ -254,7 +224,6 @@ export function RailDrawing({
           y={view.y(shelf.y_mm + o.y_mm)}
         />
       ))}
-    </>,
-    "cursor-move touch-none",
+    </Thing>
   );
 }

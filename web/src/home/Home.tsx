@@ -69,7 +69,7 @@ export function Home() {
   return (
     <main className="mx-auto max-w-[1240px] px-5 py-5">
       <header className="mb-5 flex flex-wrap items-baseline gap-x-8 gap-y-2 border-b border-ink pb-3">
-        <h1 className="text-[28px] font-semibold tracking-tight">Aguante</h1>
+        <h1 className="text-figure font-semibold tracking-tight">Aguante</h1>
         <p className="flex-1 text-soft">Will it hold, what gives first, and what would make it hold?</p>
         <button type="button" className="act font-semibold" onClick={() => void create()}>
           New wall
@@ -112,7 +112,7 @@ export function Home() {
           <WallEntry key={w.id} wall={w} onDelete={() => void remove(w)} />
         ))}
       </ul>
-      <p className="mt-8 border-t border-hair pt-2 text-[13px] text-soft">
+      <p className="mt-8 border-t border-hair pt-2 text-small text-soft">
         A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide. No verdict
         on anything a person stands on, or on loads from wind, earthquakes or crowds.
       </p>
@@ -138,7 +138,7 @@ function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
         <WallDrawing design={wall.document} report={r} />
       </Link>
       <div className="mt-1 flex items-baseline justify-between gap-4">
-        <h2 className="text-[18px] font-semibold">
+        <h2 className="text-head font-semibold">
           <Link to={`/wall/${wall.id}`} className="hover:underline">
             {wall.document.name}
           </Link>

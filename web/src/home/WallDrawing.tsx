@@ -1,7 +1,7 @@
 import type { Project, Report } from "../api/types.gen";
 import { ItemShape } from "../drawing/Contents";
 import { Hatches } from "../drawing/Hatch";
-import { FILL, reach } from "../drawing/Supports";
+import { FILL, reach } from "../drawing/extent";
 import { fit } from "../drawing/view";
 import { WallFill } from "../drawing/WallFill";
 import { formOf, railOf, studsOf } from "../model/find";

@@ -89,11 +89,14 @@ export const assumed = (s: Stud): boolean => s.found === "guess" || s.found === 
 export const studsOf = (p: Project): Stud[] => (framed(p) ? p.wall.studs : []);
 
 /** The studs to put supports at: only wood holds their screws. */
-export const woodStuds = (p: Project): Stud[] => (p.wall.kind.startsWith("wood") ? p.wall.studs : []);
+export const woodStuds = (p: Project): Stud[] => (p.wall.kind.startsWith("wood") ? p.wall.studs : NONE);
+const NONE: Stud[] = [];
 
 /** The stud nearest to x that a support may take to, or undefined where there is none. */
-export const nearestStud = (p: Project, x: number): Stud | undefined =>
-  woodStuds(p).reduce<Stud | undefined>(
+export const nearestStud = (p: Project, x: number): Stud | undefined => nearest(woodStuds(p), x);
+
+export const nearest = (studs: Stud[], x: number): Stud | undefined =>
+  studs.reduce<Stud | undefined>(
     (best, s) => (!best || Math.abs(s.x_mm - x) < Math.abs(best.x_mm - x) ? s : best),
     undefined,
   );

@@ -1,10 +1,12 @@
-import { useBench } from "../bench/context";
+import { useChoice, useDeeds, useDesign } from "../bench/context";
 import { duplicate, remove } from "../model/copy";
 import { shelfOf, type Selection } from "../model/find";
 
 /** Copies or deletes a thing; after that its shelf is what is selected. */
 export function CopyDelete({ of }: { of: Selection }) {
-  const { design, shelfId, select, edit, make } = useBench();
+  const design = useDesign();
+  const { shelfId } = useChoice();
+  const { select, edit, make } = useDeeds();
   return (
     <>
       <button

@@ -1,12 +1,14 @@
 import { useState } from "react";
-import { useBench } from "../bench/context";
+import { useChoice, useDeeds, useDesign } from "../bench/context";
 import { Title } from "../ui/fields";
 import { CopyDelete } from "./CopyDelete";
 import { setShelf } from "../model/edit";
 
 /** Which shelf the bench is about, with what can be done to it as a whole. */
 export function ShelfHead() {
-  const { design, shelfId, select, edit, make } = useBench();
+  const design = useDesign();
+  const { shelfId } = useChoice();
+  const { select, edit, make } = useDeeds();
   const [error, setError] = useState<string | null>(null);
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const add = async () => setError(await make({ what: "shelf" }));
@@ -34,7 +36,7 @@ export function ShelfHead() {
         {shelf && <CopyDelete of={{ kind: "shelf", id: shelf.id }} />}
       </div>
       {error && (
-        <p role="alert" className="text-[13px] text-red">
+        <p role="alert" className="text-small text-red">
           {error}
         </p>
       )}

@@ -31,7 +31,7 @@ export function Sheet({
           }`}
         >
           <div className="mb-3 flex items-baseline justify-between gap-4">
-            <Dialog.Title className="text-[20px] font-semibold">{title}</Dialog.Title>
+            <Dialog.Title className="text-title font-semibold">{title}</Dialog.Title>
             <Dialog.Close className="act">close</Dialog.Close>
           </div>
           {children}

@@ -18,7 +18,7 @@ export function TextField({
         value={value}
         onChange={(e) => onChange(e.target.value)}
       />
-      {hint && <span className="col-start-2 text-[13px] text-soft">{hint}</span>}
+      {hint && <span className="col-start-2 text-small text-soft">{hint}</span>}
     </label>
   );
 }

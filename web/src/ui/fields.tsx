@@ -176,7 +176,7 @@ export function Title({ value, onChange }: { value: string; onChange: (v: string
   return (
     <input
       aria-label="Name of the shelf"
-      className="min-h-8 w-full border-b border-transparent bg-transparent text-[18px] font-semibold hover:border-hair focus:border-chalk"
+      className="min-h-8 w-full border-b border-transparent bg-transparent text-head font-semibold hover:border-hair focus:border-chalk"
       {...useName(value, onChange)}
     />
   );

@@ -1,7 +1,6 @@
-import { useState } from "react";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useChoice, useDeeds, useDesign, useSheet } from "../../bench/context";
 import { Group, Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { ShelfHead } from "../ShelfHead";
 import { MakeUpFields } from "./MakeUpFields";
 import { LadderSheet } from "./LadderSheet";
@@ -16,11 +15,15 @@ import { formOf } from "../../model/find";
 
 /** Stage 3: what is the board? */
 export function BoardPanel() {
-  const { design, shelfId, edit, catalogue } = useBench();
-  const [sheet, setSheet] = useState<"ladder" | "places" | "test" | null>(null);
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { shelfId } = useChoice();
+  const { edit } = useDeeds();
+  const [ladder, setLadder] = useSheet("ladder");
+  const [places, setPlaces] = useSheet("places");
+  const [test, setTest] = useSheet("test");
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
-  const close = () => setSheet(null);
   const form = formOf(shelf);
   if (form && form !== "frame")
     return (
@@ -43,19 +46,19 @@ export function BoardPanel() {
     <>
       <ShelfHead />
       <p className="flex flex-wrap gap-x-4 border-t border-hair pt-1">
-        <button type="button" className="act" onClick={() => setSheet("ladder")}>
+        <button type="button" className="act" onClick={() => setLadder(true)}>
           span ladder
         </button>
-        <button type="button" className="act" onClick={() => setSheet("places")}>
+        <button type="button" className="act" onClick={() => setPlaces(true)}>
           best places
         </button>
-        <button type="button" className="act" onClick={() => setSheet("test")}>
+        <button type="button" className="act" onClick={() => setTest(true)}>
           test your board
         </button>
       </p>
-      {sheet === "ladder" && <LadderSheet shelf={shelf} onClose={close} />}
-      {sheet === "places" && <PlacesSheet shelf={shelf} onClose={close} />}
-      {sheet === "test" && <TestSheet shelf={shelf} onClose={close} />}
+      {ladder && <LadderSheet shelf={shelf} onClose={() => setLadder(false)} />}
+      {places && <PlacesSheet shelf={shelf} onClose={() => setPlaces(false)} />}
+      {test && <TestSheet shelf={shelf} onClose={() => setTest(false)} />}
       <SagFields shelf={shelf} />
       <Group title="Size">
         {sold.length > 0 && (

@@ -1,12 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { scaleLinear } from "d3-scale";
 import { useEffect, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Ladder, Shelf } from "../../api/types.gen";
-import { reportOf, useBench } from "../../bench/context";
+import { reportOf, useAnswer, useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { nameOf } from "../../bench/words";
 import { fine, lengthUnit, mass } from "../../format";
-import { Slide } from "../../ui/Slide";
+import { Slide } from "../../bench/Slide";
 import { Sheet } from "../../ui/Sheet";
 import { stuffOf } from "./StuffFields";
 import { setBoard, setThickness } from "../../model/board";
@@ -16,7 +15,10 @@ const RUNGS = { in: [12.7, 15.875, 19.05, 25.4, 31.75, 38.1], mm: [12, 15, 18, 2
 
 /** How far boards span under so much a metre: a ladder with a rung for each thickness. */
 export function LadderSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, report, catalogue, edit } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const u = design.units;
   const asked = reportOf(report, shelf.id);
   const load = asked && !asked.evenly ? (asked.asked_kg / shelf.length_mm) * 1000 : 25;
@@ -97,7 +99,7 @@ export function LadderSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
                   </option>
                 ))}
               </select>
-              <span className="text-[13px] text-soft" data-testid={`thinnest-${w}`}>
+              <span className="text-small text-soft" data-testid={`thinnest-${w}`}>
                 {thin ? (
                   <>
                     thinnest for this span <span className="fig text-ink">{fine(thin, u)}</span>
@@ -134,7 +136,7 @@ export function LadderSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
           print
         </button>
       </p>
-      <p className="mt-2 text-[13px] text-soft">
+      <p className="mt-2 text-small text-soft">
         A check for hobby use; local codes and licensed people decide. The brackets and their screws are another matter:
         the whole check has the last word.
       </p>
@@ -154,7 +156,8 @@ function Rungs({
   onMake: (wood: string, thickness: number) => void;
   now: Shelf;
 }) {
-  const { design, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
   const u = design.units;
   const [width, setWidth] = useState(() => Math.min(640, window.innerWidth) - 44);
   useEffect(() => {
@@ -169,7 +172,7 @@ function Rungs({
   };
   const left = 74;
   const far = Math.max(ladder.span_mm * 1.1, ...ladder.rungs.flatMap((r) => r.spans.map((s) => s.span_mm)));
-  const x = scaleLinear([0, far], [left, width - 128]);
+  const x = (mm: number) => left + (mm / far) * (width - 128 - left);
   const tall = 17 * woods.length + 14;
   const height = ladder.rungs.length * tall + 34;
   return (
@@ -190,7 +193,14 @@ function Rungs({
         strokeWidth="1.4"
         strokeDasharray="6 4"
       />
-      <text x={x(ladder.span_mm)} y={12} fontSize="13" textAnchor="middle" fill="var(--chalk)" className="fig">
+      <text
+        x={x(ladder.span_mm)}
+        y={12}
+        fontSize="var(--size-small)"
+        textAnchor="middle"
+        fill="var(--chalk)"
+        className="fig"
+      >
         {lengthUnit(ladder.span_mm, u)}
       </text>
       {ladder.rungs.map((r, i) => {
@@ -202,7 +212,7 @@ function Rungs({
             <text
               x={0}
               y={y + tall / 2 - 3}
-              fontSize="14"
+              fontSize="var(--size-note)"
               className="fig"
               fontWeight={mine ? 500 : 400}
               fill="var(--ink)"
@@ -233,7 +243,7 @@ function Rungs({
                   />
                   <line x1={x(0)} x2={x(s.span_mm)} y1={yy} y2={yy} stroke={color} strokeWidth={ok ? 5 : 2.5} />
                   <line x1={x(s.span_mm)} x2={x(s.span_mm)} y1={yy - 6} y2={yy + 6} stroke={color} strokeWidth="2" />
-                  <text x={x(s.span_mm) + 6} y={yy + 4.5} fontSize="13" fill="var(--ink)">
+                  <text x={x(s.span_mm) + 6} y={yy + 4.5} fontSize="var(--size-small)" fill="var(--ink)">
                     <tspan fontWeight="600">{LETTERS[woods.indexOf(s.wood)]}</tspan>{" "}
                     <tspan className="fig">{most(s.span_mm)}</tspan>
                     {s.by !== "sag" && <tspan fill="var(--soft)"> {s.by}</tspan>}

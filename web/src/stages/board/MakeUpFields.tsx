@@ -1,14 +1,15 @@
 import type { Box, MakeUp, Cut, Ply, Shelf, Strip } from "../../api/types.gen";
-import { useBench, useWords } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign, useWords } from "../../bench/context";
 import { Choice, Group, Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { stuffOf } from "./StuffFields";
 import { setBuild, setKind, setPlies } from "../../model/board";
 import { newId, type Edit } from "../../model/edit";
 
 /** How the board is made up: solid, laminated or hollow; lips; what is cut out of it. */
 export function MakeUpFields({ shelf }: { shelf: Shelf }) {
-  const { edit, catalogue } = useBench();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const words = useWords();
   const b = shelf.build;
   return (
@@ -39,7 +40,7 @@ export function MakeUpFields({ shelf }: { shelf: Shelf }) {
 
 /** A wood of its own for a part, or the board's. */
 function Wood({ value, set }: { value: string | undefined; set: (wood: string | undefined) => void }) {
-  const { catalogue } = useBench();
+  const catalogue = useCatalogue();
   return (
     <Pick
       label="wood"
@@ -59,7 +60,7 @@ function Remove({ what, onClick }: { what: string; onClick: () => void }) {
 }
 
 function Plies({ shelf, plies }: { shelf: Shelf; plies: Ply[] }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const put = (i: number, patch: Partial<Ply>): Edit =>
     setPlies(
       shelf.id,
@@ -122,7 +123,7 @@ function Plies({ shelf, plies }: { shelf: Shelf; plies: Ply[] }) {
 }
 
 function Hollow({ shelf, box }: { shelf: Shelf; box: Box }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const set = (patch: Partial<Box>): Edit => setBuild(shelf.id, { hollow: { ...box, ...patch } });
   const ribs = box.ribs ?? [];
   const fields: [keyof Box & ("skin_mm" | "front_mm" | "back_mm" | "ends_mm"), string][] = [
@@ -178,7 +179,8 @@ function Hollow({ shelf, box }: { shelf: Shelf; box: Box }) {
 }
 
 function Lip({ shelf, edge, lip }: { shelf: Shelf; edge: "front" | "back"; lip: Strip | undefined }) {
-  const { design, edit } = useBench();
+  const design = useDesign();
+  const { edit } = useDeeds();
   const words = useWords();
   const put = (s: Strip | undefined): Edit => setBuild(shelf.id, { [edge]: s });
   const title = edge === "front" ? "lip along the front" : "strip along the back";
@@ -245,7 +247,7 @@ function Lip({ shelf, edge, lip }: { shelf: Shelf; edge: "front" | "back"; lip: 
 }
 
 function Cuts({ shelf, cuts }: { shelf: Shelf; cuts: Cut[] }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const put = (id: string, patch: Partial<Cut>): Edit =>
     setBuild(shelf.id, { cuts: cuts.map((c) => (c.id === id ? { ...c, ...patch } : c)) });
   const fields: [keyof Cut & ("from_mm" | "length_mm" | "from_wall_mm" | "width_mm" | "depth_mm"), string][] = [

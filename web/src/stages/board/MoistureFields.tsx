@@ -1,15 +1,17 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Board, Shelf } from "../../api/types.gen";
-import { reportOf, useBench, useWords } from "../../bench/context";
+import { reportOf, useAnswer, useDeeds, useDesign, useWords } from "../../bench/context";
 import { decimal, sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { setBoard } from "../../model/board";
 
 /** What moisture the board lives with, what the meter reads, and how its width moves. */
 export function MoistureFields({ shelf }: { shelf: Shelf }) {
-  const { design, report, edit } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const { edit } = useDeeds();
   const words = useWords();
   const [pins, setPins] = useState<{ pct: number; fault?: string }[]>([]);
   const [seed] = useState(() => Math.floor(performance.now()));
@@ -44,7 +46,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
         onChange={(condition) => set({ condition })}
       />
       {last && (
-        <p className="text-[13px] text-soft" data-testid="meter">
+        <p className="text-small text-soft" data-testid="meter">
           Simulated meter, {pins.length} {pins.length === 1 ? "place" : "places"}:{" "}
           {last.fault ? <span className="text-ochre">{last.fault}</span> : `${decimal(last.pct, 1)} %`}
         </p>
@@ -64,7 +66,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
             {sag(m.shrinks_mm, design.units)}
           </Row>
           {b.slack_mm === undefined ? (
-            <p className="text-[13px] text-soft">
+            <p className="text-small text-soft">
               Free to move.{" "}
               <button type="button" className="act" onClick={() => set({ slack_mm: 0 })}>
                 something holds it in
@@ -86,7 +88,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
           )}
         </>
       ) : (
-        <p className="text-[13px] text-soft">A panel hardly moves with the seasons.</p>
+        <p className="text-small text-soft">A panel hardly moves with the seasons.</p>
       )}
     </Group>
   );

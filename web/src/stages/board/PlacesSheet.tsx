@@ -2,18 +2,19 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Place, Places, Shelf } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { length, lengthUnit, sag, weight } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { studsOf } from "../../model/find";
 
 /** Where the supports should go: the best places for 2 to 6, anywhere and on the studs. */
 export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, make } = useBench();
+  const design = useDesign();
+  const { make } = useDeeds();
   const [error, setError] = useState<string | null>(null);
   const q = useQuery({
     queryKey: ["places", design, shelf.id],
-    queryFn: () => api.places({ design, shelf: shelf.id }),
+    queryFn: ({ signal }) => api.places({ design, shelf: shelf.id }, signal),
     gcTime: 0,
     retry: false,
   });
@@ -64,13 +65,13 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
                     put {c.supports} anywhere
                   </button>
                   {!c.studs && (
-                    <span className="text-[13px] text-soft"> There are too few studs behind it for {c.supports}.</span>
+                    <span className="text-small text-soft"> There are too few studs behind it for {c.supports}.</span>
                   )}
                 </dd>
               </div>
             ))}
           </dl>
-          <p className="mt-2 text-[13px] text-soft">{q.data.tried} placings looked at.</p>
+          <p className="mt-2 text-small text-soft">{q.data.tried} placings looked at.</p>
         </>
       )}
     </Sheet>
@@ -79,7 +80,7 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
   function Figures({ place, now }: { place: Place; now?: Places["now"] }) {
     const gain = now && now.sag_mm > 0 ? place.sag_mm / now.sag_mm : 0;
     return (
-      <p className="text-[13px]">
+      <p className="text-small">
         <span className="fig">{place.at_mm.map((x) => length(x, design.units)).join(", ")}</span> {design.units.length}{" "}
         along the wall; sags <span className="fig font-medium">{sag(place.sag_mm, design.units)}</span> in the end
         {gain > 0 && (

@@ -1,16 +1,19 @@
 import { Slider } from "radix-ui";
 import { useState } from "react";
 import type { SagLimit, Shelf } from "../../api/types.gen";
-import { linkOf, reportOf, useBench, useWords } from "../../bench/context";
+import { linkOf, reportOf, useAnswer, useDeeds, useDesign, useLooks, useWords } from "../../bench/context";
 import { limit, TIMES } from "../../bench/words";
 import { sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { setShelf } from "../../model/edit";
 
 /** How far it sags, from today to ten years on, and what the schools say of that. */
 export function SagFields({ shelf }: { shelf: Shelf }) {
-  const { design, report, edit, time, setTime } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const { edit, setTime } = useDeeds();
+  const { time } = useLooks();
   const words = useWords();
   const u = design.units;
   const r = reportOf(report, shelf.id);
@@ -29,12 +32,12 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
         <>
           <p data-testid="sag-at">
             Sags{" "}
-            <span className={`fig text-[20px] font-medium ${link.used > 1 ? "text-ochre" : "text-vial"}`}>
+            <span className={`fig text-title font-medium ${link.used > 1 ? "text-ochre" : "text-vial"}`}>
               {sag(at.sag_mm, u)}
             </span>{" "}
             {TIMES[time]}
             {wide && (
-              <span className="text-[13px] text-soft">
+              <span className="text-small text-soft">
                 ; a board of this wood may sag <span className="fig">{sag(at.low_mm, u)}</span> to{" "}
                 <span className="fig">{sag(at.high_mm, u)}</span>
               </span>
@@ -42,7 +45,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
             .
           </p>
           {seen.was !== undefined && end !== undefined && sag(seen.was, u) !== sag(end, u) && (
-            <p className="fig text-[13px] text-soft" data-testid="sag-change">
+            <p className="fig text-small text-soft" data-testid="sag-change">
               in the end {sag(seen.was, u)} → {sag(end, u)}
             </p>
           )}
@@ -64,7 +67,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
               className="block h-6 w-3 border-2 border-chalk bg-paper"
             />
           </Slider.Root>
-          <p className="flex justify-between text-[13px] text-soft">
+          <p className="flex justify-between text-small text-soft">
             <span>today</span>
             <span>a month</span>
             <span>a year</span>
@@ -88,7 +91,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
         />
       )}
       {sagging && (
-        <ul className="text-[13px]" aria-label="What each school allows">
+        <ul className="text-small" aria-label="What each school allows">
           {sagging.schools.map((s) => (
             <li
               key={s.school}

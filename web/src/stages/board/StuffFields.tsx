@@ -1,7 +1,7 @@
 import type { Catalogue, Shelf } from "../../api/types.gen";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
-import { linkOf, reportOf, useBench } from "../../bench/context";
+import { linkOf, reportOf, useAnswer, useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { fine, length, stress } from "../../format";
@@ -25,7 +25,10 @@ export function stuffOf(c: Catalogue): [string, string, string][] {
 
 /** What the board is made of, or what it may be; how good it is; boards of one's own. */
 export function StuffFields({ shelf }: { shelf: Shelf }) {
-  const { design, report, edit, catalogue } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const own = useOwn();
   const b = shelf.board;
   const set = (patch: Parameters<typeof setBoard>[1]) => edit(setBoard(shelf.id, patch));
@@ -85,7 +88,7 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
       ))}
       {b.woods.length > 1 && sags && <Row label="softest of them">{nameOf(catalogue, sags.wood)}</Row>}
       {b.tested_mpa ? (
-        <p className="text-[13px] text-vial">
+        <p className="text-small text-vial">
           As your test found it: E {stress(b.tested_mpa, design.units)}.{" "}
           <button type="button" className="act" onClick={() => set({ tested_mpa: undefined })}>
             back to the table

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
-import type { Bend, Dial, Press, Shelf } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import type { Bend, Dial, Press, Shelf, Stiffness } from "../../api/types.gen";
+import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
 import { bare, decimal, dial as dialed, length, lengthUnit, mass, sag, stress } from "../../format";
@@ -12,17 +12,15 @@ import { setBoard } from "../../model/board";
 
 /** Test your own board: two battens, a weight, and the dial gauge or a ruler. */
 export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, catalogue, edit } = useBench();
-  const own = useOwn();
+  const design = useDesign();
+  const catalogue = useCatalogue();
   const u = design.units;
   const [setup, setSetup] = useState<{ span: number } | null>(null);
   const [span, setSpan] = useState(length(Math.min(shelf.length_mm - 40, Math.max(300, 40 * shelf.thickness_mm)), u));
   const [weight, setWeight] = useState(u.mass === "lb" ? "15" : "7");
   const [ruler, setRuler] = useState("");
-  const [name, setName] = useState(`${nameOf(catalogue, shelf.board.woods[0])}, my board`);
   const [readings, setReadings] = useState<Bend[]>([]);
   const [error, setError] = useState<string | null>(null);
-  const [said, setSaid] = useState("");
   const bench = {
     wood: shelf.board.woods[0] ?? "",
     grade: shelf.board.grade,
@@ -66,21 +64,6 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
     setReadings(next);
     setRuler("");
   };
-  const keep = (e: number, spread: number) =>
-    attempt(async () => {
-      await api.keepBoard({
-        name,
-        wood: bench.wood,
-        grade: bench.grade,
-        width_mm: bench.width_mm,
-        thickness_mm: bench.thickness_mm,
-        e_mpa: e,
-        spread,
-        moisture_pct: shelf.board.moisture_pct,
-      });
-      await own.refetch();
-      setSaid("kept among your boards");
-    });
   return (
     <Sheet open onClose={onClose} title="Test your own board">
       <p className="text-soft">
@@ -95,7 +78,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
         }}
       >
         <TextField label="battens apart" value={span} onChange={setSpan} hint={bare(u.length)} />
-        <p className="text-[13px] text-soft">
+        <p className="text-small text-soft">
           The board is the shelf’s: {nameOf(catalogue, bench.wood)}, {lengthUnit(shelf.depth_mm, u)} wide,{" "}
           {lengthUnit(shelf.thickness_mm, u)} thick.
         </p>
@@ -111,13 +94,13 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
       {setup && (
         <>
           <Rig span={setup.span} thickness={shelf.thickness_mm} dial={gauge.dial} hangs={gauge.hangs} units={u} />
-          <p className="fig text-center text-[28px]" data-testid="dial" data-stable={gauge.dial?.stable ?? false}>
+          <p className="fig text-center text-figure" data-testid="dial" data-stable={gauge.dial?.stable ?? false}>
             {gauge.dial?.fault === "end of travel" ? "end of travel" : dialed(gauge.dial?.mm ?? 0, u)}
-            <span className="ml-2 text-[13px] text-soft">
+            <span className="ml-2 text-small text-soft">
               {gauge.dropped ? "no reading" : gauge.dial?.stable ? "at rest" : "moving"}
             </span>
           </p>
-          <p className="text-right text-[13px] text-soft">the bend is drawn × 10</p>
+          <p className="text-right text-small text-soft">the bend is drawn × 10</p>
           <form
             onSubmit={(e) => {
               e.preventDefault();
@@ -169,69 +152,14 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
         </>
       )}
       {readings.length > 0 && found.data && (
-        <div className="border-t border-hair pt-2" data-testid="found">
-          <table className="fig w-full text-[13px]">
-            <thead className="text-left text-soft">
-              <tr>
-                <th className="font-normal">weight</th>
-                <th className="font-normal">down</th>
-                <th className="font-normal">E</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {readings.map((r, i) => (
-                <tr key={i}>
-                  <td>
-                    {mass(r.load_kg, u)} {u.mass}
-                  </td>
-                  <td>{dialed(r.sag_mm, u)}</td>
-                  <td>{stress(found.data.each_mpa[i] ?? 0, u)}</td>
-                  <td className="text-right">
-                    <button
-                      type="button"
-                      className="act"
-                      aria-label={`Drop reading ${i + 1}`}
-                      onClick={() => setReadings(readings.filter((_, j) => j !== i))}
-                    >
-                      ✕
-                    </button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="py-1">
-            E <span className="fig text-[20px] font-medium">{stress(found.data.e_mpa, u)}</span>
-            {readings.length > 1 ? ` ± ${decimal(found.data.spread * 100, 1)} %` : ", by one reading: take two more"}
-          </p>
-          <p className="flex flex-wrap items-center gap-x-4">
-            <button
-              type="button"
-              className="act font-semibold"
-              onClick={() => {
-                edit(setBoard(shelf.id, { tested_mpa: Math.round(found.data.e_mpa) }));
-                onClose();
-              }}
-            >
-              use it for this shelf
-            </button>
-          </p>
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              void keep(found.data.e_mpa, found.data.spread);
-            }}
-          >
-            <TextField label="keep it as" value={name} onChange={setName} />
-            <button type="submit" className="act">
-              keep it among my boards
-            </button>{" "}
-            <span role="status" className="text-vial">
-              {said}
-            </span>
-          </form>
-        </div>
+        <Found
+          shelf={shelf}
+          readings={readings}
+          setReadings={setReadings}
+          found={found.data}
+          onUse={onClose}
+          attempt={attempt}
+        />
       )}
     </Sheet>
   );
@@ -325,12 +253,116 @@ function Rig({
         <path key={x} d={`M${x} ${42 + t} l-11 20 h22 z`} fill="none" stroke="var(--ink)" />
       ))}
       {hangs > 0 && (
-        <text x="300" y="14" textAnchor="middle" fontSize="14" className="fig" fill="var(--ink)">
+        <text x="300" y="14" textAnchor="middle" fontSize="var(--size-note)" className="fig" fill="var(--ink)">
           {mass(hangs, units)} {units.mass} ↓
         </text>
       )}
       <line x1="300" x2="300" y1={40 + t + down} y2="104" stroke="var(--chalk)" strokeWidth="2" />
       <circle cx="300" cy="106" r="8" fill="none" stroke="var(--chalk)" strokeWidth="2" />
     </svg>
+  );
+}
+
+/** What the readings come to, and what may be done with it. */
+function Found({
+  shelf,
+  readings,
+  setReadings,
+  found,
+  onUse,
+  attempt,
+}: {
+  shelf: Shelf;
+  readings: Bend[];
+  setReadings: (r: Bend[]) => void;
+  found: Stiffness;
+  onUse: () => void;
+  attempt: (work: () => Promise<void>) => Promise<void>;
+}) {
+  const u = useDesign().units;
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
+  const own = useOwn();
+  const [name, setName] = useState(`${nameOf(catalogue, shelf.board.woods[0])}, my board`);
+  const [said, setSaid] = useState("");
+  const keep = (e: number, spread: number) =>
+    attempt(async () => {
+      await api.keepBoard({
+        name,
+        wood: shelf.board.woods[0] ?? "",
+        grade: shelf.board.grade,
+        width_mm: shelf.depth_mm,
+        thickness_mm: shelf.thickness_mm,
+        e_mpa: e,
+        spread,
+        moisture_pct: shelf.board.moisture_pct,
+      });
+      await own.refetch();
+      setSaid("kept among your boards");
+    });
+  return (
+    <div className="border-t border-hair pt-2" data-testid="found">
+      <table className="fig w-full text-small">
+        <thead className="text-left text-soft">
+          <tr>
+            <th className="font-normal">weight</th>
+            <th className="font-normal">down</th>
+            <th className="font-normal">E</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {readings.map((r, i) => (
+            <tr key={i}>
+              <td>
+                {mass(r.load_kg, u)} {u.mass}
+              </td>
+              <td>{dialed(r.sag_mm, u)}</td>
+              <td>{stress(found.each_mpa[i] ?? 0, u)}</td>
+              <td className="text-right">
+                <button
+                  type="button"
+                  className="act"
+                  aria-label={`Drop reading ${i + 1}`}
+                  onClick={() => setReadings(readings.filter((_, j) => j !== i))}
+                >
+                  ✕
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="py-1">
+        E <span className="fig text-title font-medium">{stress(found.e_mpa, u)}</span>
+        {readings.length > 1 ? ` ± ${decimal(found.spread * 100, 1)} %` : ", by one reading: take two more"}
+      </p>
+      <p className="flex flex-wrap items-center gap-x-4">
+        <button
+          type="button"
+          className="act font-semibold"
+          onClick={() => {
+            edit(setBoard(shelf.id, { tested_mpa: Math.round(found.e_mpa) }));
+            onUse();
+          }}
+        >
+          use it for this shelf
+        </button>
+      </p>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep(found.e_mpa, found.spread);
+        }}
+      >
+        <TextField label="keep it as" value={name} onChange={setName} />
+        <button type="submit" className="act">
+          keep it among my boards
+        </button>{" "}
+        <span role="status" className="text-vial">
+          {said}
+        </span>
+      </form>
+    </div>
   );
 }

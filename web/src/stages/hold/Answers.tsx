@@ -1,5 +1,5 @@
 import type { Hole } from "../../api/types.gen";
-import { reportOf, useBench } from "../../bench/context";
+import { reportOf, useAnswer, useChoice, useDeeds, useDesign } from "../../bench/context";
 import { figureOf } from "../../bench/words";
 import { factText } from "../../drawing/Facts";
 import { fine, lengthUnit } from "../../format";
@@ -14,7 +14,7 @@ const MEETS: Record<string, string> = {
 
 /** What the first fastener finds behind the wall's face, and the bits for it. */
 export function Meets({ hole }: { hole: Hole | undefined }) {
-  const { design } = useBench();
+  const design = useDesign();
   const u = design.units;
   if (!hole || hole.length_mm === 0) return null;
   return (
@@ -39,7 +39,7 @@ export function Meets({ hole }: { hole: Hole | undefined }) {
           <Row label="needs there">{lengthUnit(hole.least_mm, u)}</Row>
           <Row label="shortest that counts">{lengthUnit(hole.would_need_mm, u)}</Row>
           {hole.better_mm !== undefined && (
-            <p className="text-[13px] text-soft">
+            <p className="text-small text-soft">
               Of this <span className="fig">{lengthUnit(hole.length_mm, u)}</span> one{" "}
               <span className="fig">{lengthUnit(hole.in_stud_mm, u)}</span> are in the stud;{" "}
               <span className="fig text-ink">{lengthUnit(hole.better_mm, u)}</span> would{" "}
@@ -63,7 +63,7 @@ export function Meets({ hole }: { hole: Hole | undefined }) {
 
 /** What to mark out and cut by. */
 export function Marks({ marks }: { marks: Parameters<typeof factText>[0][] }) {
-  const { design } = useBench();
+  const design = useDesign();
   if (marks.length === 0) return null;
   return (
     <Group title="Marking out">
@@ -78,7 +78,10 @@ export function Marks({ marks }: { marks: Parameters<typeof factText>[0][] }) {
 
 /** Every link of the selected thing, worst first; each opens its working. */
 export function LinkList({ id }: { id: string }) {
-  const { design, report, shelfId, light, openWorking } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const { shelfId } = useChoice();
+  const { light, openWorking } = useDeeds();
   const links = reportOf(report, shelfId)?.links.filter((l) => l.support === id) ?? [];
   if (links.length === 0) return null;
   return (
@@ -100,7 +103,7 @@ export function LinkList({ id }: { id: string }) {
                   {l.name}
                   {l.where.startsWith("stud") && <span className="text-soft">, {l.where}</span>}
                 </span>
-                <span className="fig text-right text-[13px]">{figureOf(l, design.units)}</span>
+                <span className="fig text-right text-small">{figureOf(l, design.units)}</span>
               </button>
             </li>
           ))}

@@ -1,6 +1,6 @@
 import { api } from "../../api/client";
 import type { StockPart, Support } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDesign } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
@@ -8,7 +8,7 @@ import { setSupport } from "../../model/edit";
 
 /** A bracket from one's own parts, or kept among them. */
 export function BracketStock({ support }: { support: Support }) {
-  const { design } = useBench();
+  const design = useDesign();
   const flat = support.flat_bracket;
   const braced = support.braced_bracket;
   const now = flat ?? braced;

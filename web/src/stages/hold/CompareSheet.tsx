@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Need, Own, Picture, Shelf, WayRow } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { limit } from "../../bench/words";
 import { Hatches } from "../../drawing/Hatch";
@@ -23,13 +23,14 @@ const BY: Record<Order, (r: WayRow, own: Own | undefined) => number> = {
 
 /** The same shelf, contents and wall on every way of hanging, in one picture to scale; one press takes a way. */
 export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, tryEdit } = useBench();
+  const design = useDesign();
+  const { tryEdit } = useDeeds();
   const own = useOwn().data;
   const [order, setOrder] = useState<Order>("holds");
   const [error, setError] = useState<string | null>(null);
   const q = useQuery({
     queryKey: ["compare", shelf.id, design],
-    queryFn: () => api.compare({ design, shelf: shelf.id }),
+    queryFn: ({ signal }) => api.compare({ design, shelf: shelf.id }, signal),
     retry: false,
   });
   const rows = q.data?.rows ?? [];
@@ -99,14 +100,14 @@ const TONE: Record<string, string> = {
 const MARK: Record<string, string> = { holds: "✓", sags: "≈", gives: "✕", "cannot-say": "?" };
 
 function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
-  const { design } = useBench();
+  const design = useDesign();
   const u = design.units;
   const cost = costOf(r.parts, own);
   return (
     <span>
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
         <b className="font-semibold text-chalk underline-offset-4 group-hover:underline">{r.name}</b>
-        <span className={`text-[18px] ${TONE[r.verdict ?? ""] ?? ""}`}>
+        <span className={`text-head ${TONE[r.verdict ?? ""] ?? ""}`}>
           <span aria-hidden>{MARK[r.verdict ?? ""]} </span>
           holds <span className="fig">{limit(r.holds, u)}</span>
         </span>
@@ -122,7 +123,7 @@ function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
         )}
         .
       </span>
-      <span className="block text-[13px] text-soft">
+      <span className="block text-small text-soft">
         {r.parts.map((p) => `${p.count} × ${p.what}${p.length_mm ? `, ${lengthUnit(p.length_mm, u)}` : ""}`).join("; ")}
         . <span className="fig">{r.holes}</span> holes in the wall; {r.hidden ? "nothing of it shows" : "it shows"}.
         Takes {r.tools.join(", ")}: {r.hands}.

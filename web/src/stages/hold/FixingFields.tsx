@@ -1,16 +1,18 @@
 import { api } from "../../api/client";
 import type { Fixing, Rating, StockPart } from "../../api/types.gen";
-import { useBench, useWords } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign, useWords } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
 import type { Edit } from "../../model/edit";
 
 /** A fastener into the wall: which, how long, and for an anchor what its packet says. */
 export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing) => Edit }) {
-  const { design, edit, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const type = catalogue.fasteners.find((f) => f.key === fixing.type);
   const fromStock = (p: StockPart): Fixing => ({
     ...fixing,
@@ -44,7 +46,7 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
       <Measure label="long" kind="length" value={fixing.length_mm} onValue={(v) => set({ ...fixing, length_mm: v })} />
       {!anchors.has(fixing.type) && (
         <details>
-          <summary className="act cursor-pointer text-[13px]">
+          <summary className="act cursor-pointer text-small">
             head, recess, slant
             {(fixing.recess_mm ?? 0) > 0 || (fixing.angle_deg ?? 0) !== 0 || (fixing.head_mm ?? 0) > 0 ? " (set)" : ""}
           </summary>

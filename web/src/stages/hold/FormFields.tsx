@@ -1,9 +1,9 @@
 import { api } from "../../api/client";
 import type { HookRail, Shelf, ShelfReport, Upright } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { Keep } from "../Keep";
 import { PartFields } from "./PartFields";
@@ -24,7 +24,8 @@ export function FormFields({ shelf }: { shelf: Shelf }) {
 
 /** One upright, hook or post: where it is, and what goes round what is in its way. */
 export function FormPartFields({ shelf, id, report }: { shelf: Shelf; id: string; report: ShelfReport | undefined }) {
-  const { design, edit, select, complete } = useBench();
+  const design = useDesign();
+  const { edit, select, complete } = useDeeds();
   const part = partsOf(shelf).find((o) => o.id === id);
   if (!part) return null;
   const stud = nearestStud(design, part.x_mm);
@@ -37,7 +38,7 @@ export function FormPartFields({ shelf, id, report }: { shelf: Shelf; id: string
   return (
     <>
       <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-[18px] font-semibold">{name.replace(/^./, (c) => c.toUpperCase())}</h2>
+        <h2 className="text-head font-semibold">{name.replace(/^./, (c) => c.toUpperCase())}</h2>
         <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
           all of it
         </button>
@@ -99,7 +100,7 @@ export function FormPartFields({ shelf, id, report }: { shelf: Shelf; id: string
 
 /** Hooks of one's own stock, to be taken and kept. */
 function HookStock({ shelf, rail }: { shelf: Shelf; rail: HookRail }) {
-  const { design } = useBench();
+  const design = useDesign();
   const peg = rail.peg;
   return (
     <>
@@ -131,7 +132,7 @@ function HookStock({ shelf, rail }: { shelf: Shelf; rail: HookRail }) {
 
 /** Hooks at even spacing over the board, as a story stick would mark them. */
 export function SpaceHooks({ shelf }: { shelf: Shelf }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const h = shelf.hook_rail;
   if (!h) return null;
   const put = (n: number): Edit =>

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
-import { reportOf, useBench } from "../../bench/context";
+import { reportOf, useAnswer, useCatalogue, useChoice, useDeeds, useDesign, useSheet } from "../../bench/context";
 import { weight } from "../../format";
 import { Group, ListRow, Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
 import { FormFields, FormPartFields, SpaceHooks } from "./FormFields";
@@ -23,7 +23,9 @@ import { moveSupport } from "../../model/move";
 
 /** Stage 4: how does it hang, and what carries it? */
 export function HoldPanel() {
-  const { design, report, shelfId, selection } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const { shelfId, selection } = useChoice();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
@@ -72,10 +74,13 @@ export function HoldPanel() {
 
 /** The way that the shelf hangs in; another one dresses it anew. */
 function WayPick({ shelf }: { shelf: Shelf }) {
-  const { design, report, catalogue, tryEdit, select } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const catalogue = useCatalogue();
+  const { tryEdit, select } = useDeeds();
   const [error, setError] = useState<string | null>(null);
-  const [comparing, setComparing] = useState(false);
-  const [stock, setStock] = useState(false);
+  const [comparing, setComparing] = useSheet("compare");
+  const [stock, setStock] = useSheet("parts");
   const now = reportOf(report, shelf.id)?.way ?? "";
   const way = catalogue.ways.find((w) => w.key === now);
   const dress = async (key: string) => {
@@ -99,7 +104,7 @@ function WayPick({ shelf }: { shelf: Shelf }) {
         ]}
         onChange={(key) => void dress(key)}
       />
-      {way && <p className="text-[13px] text-soft">{way.words}</p>}
+      {way && <p className="text-small text-soft">{way.words}</p>}
       {!way?.form && (
         <button type="button" className="act" onClick={() => setComparing(true)}>
           compare the ways
@@ -111,7 +116,7 @@ function WayPick({ shelf }: { shelf: Shelf }) {
       {stock && <PartsSheet onClose={() => setStock(false)} />}
       {comparing && <CompareSheet shelf={shelf} onClose={() => setComparing(false)} />}
       {error && (
-        <p role="alert" className="text-[13px] text-red">
+        <p role="alert" className="text-small text-red">
           {error}
         </p>
       )}
@@ -121,7 +126,9 @@ function WayPick({ shelf }: { shelf: Shelf }) {
 
 /** What carries the shelf: its rail and its supports, with their shares. */
 function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undefined }) {
-  const { design, selection, select, make } = useBench();
+  const design = useDesign();
+  const { selection } = useChoice();
+  const { select, make } = useDeeds();
   const rail = railOf(design, shelf.rail);
   const noun = report?.supports.at(-1)?.name.replace(/ \d+$/, "") ?? "bracket";
   const parts = partsOf(shelf);
@@ -176,7 +183,8 @@ function SupportFields({
   support: Support;
   report: SupportReport | undefined;
 }) {
-  const { design, edit, select } = useBench();
+  const design = useDesign();
+  const { edit, select } = useDeeds();
   const key = support.kind.replaceAll("-", "_") as "pin";
   const part = support[key];
   const standard = standardOf(design, support.braced_bracket?.standard);
@@ -187,7 +195,7 @@ function SupportFields({
   return (
     <>
       <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-[18px] font-semibold">{report?.number ? `${title} of ${likes}` : title}</h2>
+        <h2 className="text-head font-semibold">{report?.number ? `${title} of ${likes}` : title}</h2>
         <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
           the shelf
         </button>

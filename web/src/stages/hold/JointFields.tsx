@@ -1,8 +1,8 @@
 import type { Joint, Point } from "../../api/types.gen";
-import { useBench, useWords } from "../../bench/context";
+import { useCatalogue, useDeeds, useWords } from "../../bench/context";
 import type { Edit } from "../../model/edit";
 import { Choice, Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
 import { stuffs } from "./stuffs";
 
@@ -20,7 +20,8 @@ export function JointFields({
   set: (j: Joint) => Edit;
   choose: (j: Joint) => void;
 }) {
-  const { edit, catalogue } = useBench();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const kinds = useWords()<Joint["kind"]>("JointKind");
   const places = joint.places ?? [];
   const dx = Math.abs((places[1]?.x_mm ?? 12) - (places[0]?.x_mm ?? 12)) || 20;
@@ -44,7 +45,7 @@ export function JointFields({
           onChange={(v) => edit(set({ ...joint, glued: v === "glued" }))}
         />
       )}
-      {joint.kind === "butt" && <p className="text-[13px] text-red">End-grain glue counts for nothing.</p>}
+      {joint.kind === "butt" && <p className="text-small text-red">End-grain glue counts for nothing.</p>}
       {joint.d_mm !== undefined && (
         <>
           <Measure fine label="thick" kind="length" value={joint.d_mm} onValue={(v) => set({ ...joint, d_mm: v })} />

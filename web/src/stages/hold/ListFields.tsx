@@ -1,6 +1,6 @@
-import { useBench } from "../../bench/context";
+import { useDeeds } from "../../bench/context";
 import type { Edit } from "../../model/edit";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 
 /** A figure of a list with what takes it out. */
 function Line({
@@ -16,7 +16,7 @@ function Line({
   onValue: (v: number) => Edit;
   onRemove: Edit;
 }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   return (
     <div className="flex items-center gap-2">
       <div className="min-w-0 flex-1">
@@ -31,7 +31,7 @@ function Line({
 
 /** Heights of rows, each typed on. */
 export function Rows({ list, label, set }: { list: number[]; label: string; set: (v: unknown) => Edit }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   return (
     <>
       {list.map((y, i) => (
@@ -65,7 +65,7 @@ export function Places({
   set: (v: unknown) => Edit;
   fresh: () => string;
 }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const place = (o: Record<string, unknown>, key: string) => (typeof o[key] === "number" ? o[key] : 0);
   const last = list.at(-1);
   const [first = ""] = keys;

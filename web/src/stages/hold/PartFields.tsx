@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { Fixing, Group as FieldGroup, Joint, Only, Shown } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDeeds } from "../../bench/context";
 import { at, newId, put, type Edit } from "../../model/edit";
 import { Choice, Group, Pick } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
 import { JointFields } from "./JointFields";
 import { Rows, Places } from "./ListFields";
@@ -32,14 +32,15 @@ export function PartFields<T extends object>({
   part: T;
   set: (p: T) => Edit;
 }) {
-  const { catalogue, complete } = useBench();
+  const catalogue = useCatalogue();
+  const { complete } = useDeeds();
   const [error, setError] = useState<string | null>(null);
   const choose = (e: Edit) => void complete(shelf, e).then(setError);
   const groups = catalogue.fields[fields] ?? [];
   return (
     <>
       {error && (
-        <p role="alert" className="text-[13px] text-red">
+        <p role="alert" className="text-small text-red">
           {error}
         </p>
       )}
@@ -57,7 +58,7 @@ function OneGroup<T extends object>({
   choose,
   first,
 }: Setter<T> & { group: FieldGroup; first: boolean }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const path = g.path;
   const there = !path || at(part, path) !== undefined;
   const fields = g.fields.filter((f) => shown(part, f));
@@ -102,7 +103,8 @@ function FieldLine<T extends object>({
   choose,
   first,
 }: Setter<T> & { field: Shown; first: boolean }) {
-  const { edit, catalogue } = useBench();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const value = at(part, f.path);
   const with_ = (v: unknown) => set(put(part, f.path, v));
   switch (f.kind) {

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { StockPart, PartsTable } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { decimal, lengthUnit } from "../../format";
 import { FileButton } from "../../ui/FileButton";
@@ -98,7 +98,8 @@ function PartLine({
   onKeep: (p: StockPart) => void;
   onForget: () => void;
 }) {
-  const { design, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
   const [price, setPrice] = useState<string | null>(null);
   const u = design.units;
   const type = catalogue.fasteners.find((f) => f.key === p.type);
@@ -111,7 +112,7 @@ function PartLine({
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-x-4 border-t border-hair py-1">
       <span>
-        {p.name} <span className="text-[13px] text-soft">{sizes.join(", ")}</span>
+        {p.name} <span className="text-small text-soft">{sizes.join(", ")}</span>
       </span>
       <label className="text-soft">
         price, each{" "}

@@ -1,7 +1,7 @@
 import type { Rail, Shelf, ShelfReport } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { Choice, Group } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
 import { PartFields } from "./PartFields";
 import { newId, setRail, type Edit } from "../../model/edit";
@@ -12,7 +12,8 @@ import { LinkList, Marks, Meets } from "./Answers";
 
 /** The rail: its sizes, its fasteners in columns and rows, the lengths it is pieced together from. */
 export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; report: ShelfReport | undefined }) {
-  const { design, edit, select } = useBench();
+  const design = useDesign();
+  const { edit, select } = useDeeds();
   const set = (with_: (r: Rail) => Rail): Edit => setRail(rail.id, with_);
   const columns = [...new Set(rail.spots.map((s) => s.x_mm))].sort((a, b) => a - b);
   const rows = [...new Set(rail.spots.map((s) => s.y_mm))].sort((a, b) => a - b);
@@ -25,7 +26,7 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
   return (
     <>
       <div className="flex items-baseline justify-between pb-1">
-        <h2 className="text-[18px] font-semibold">{name.replace(/^./, (c) => c.toUpperCase())} on the wall</h2>
+        <h2 className="text-head font-semibold">{name.replace(/^./, (c) => c.toUpperCase())} on the wall</h2>
         <button type="button" className="act" onClick={() => select({ kind: "shelf", id: shelf.id })}>
           the shelf
         </button>

@@ -1,5 +1,5 @@
 import type { StockPart } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { Pick } from "../../ui/fields";
 import type { Edit } from "../../model/edit";
@@ -17,7 +17,7 @@ export function StockPick({
   is?: (p: StockPart) => boolean;
   take: (p: StockPart) => Edit;
 }) {
-  const { edit } = useBench();
+  const { edit } = useDeeds();
   const parts = (useOwn().data?.parts ?? []).filter((p) => kinds.includes(p.kind));
   if (parts.length === 0) return null;
   return (

@@ -2,10 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Going, Shelf, ShelfReport } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { holds } from "../../format";
 import { Group } from "../../ui/fields";
-import { Track } from "../../ui/Slide";
+import { Track } from "../../bench/Slide";
 import { useLater } from "../../ui/useLater";
 
 /** Loads the shelf past its working limit to where it would likely break, link by link. */
@@ -23,13 +23,14 @@ export function UntilItBreaks({ shelf, answer }: { shelf: Shelf; answer: ShelfRe
 }
 
 function Breaking({ shelf, answer, onClose }: { shelf: Shelf; answer: ShelfReport; onClose: () => void }) {
-  const { design, setGone, light } = useBench();
+  const design = useDesign();
+  const { setGone, light } = useDeeds();
   const u = design.units;
   const rested = useLater(design, 300);
   const [kg, setKg] = useState<number | null>(null);
   const q = useQuery({
     queryKey: ["break", shelf.id, rested],
-    queryFn: () => api.breaking({ design: rested, shelf: shelf.id }),
+    queryFn: ({ signal }) => api.breaking({ design: rested, shelf: shelf.id }, signal),
     retry: false,
   });
   const steps = q.data?.steps ?? [];
@@ -67,11 +68,11 @@ function Breaking({ shelf, answer, onClose }: { shelf: Shelf; answer: ShelfRepor
         </p>
       ) : (
         <>
-          <p className="text-[20px]">
+          <p className="text-title">
             <span className="fig" data-testid="breaking">
               {holds(at, u)}
             </span>{" "}
-            <span className={`text-[15px] ${last ? "text-red" : at > working ? "text-ochre" : "text-vial"}`}>
+            <span className={`text-base ${last ? "text-red" : at > working ? "text-ochre" : "text-vial"}`}>
               {last
                 ? last.down
                   ? "it comes down"
@@ -87,7 +88,7 @@ function Breaking({ shelf, answer, onClose }: { shelf: Shelf; answer: ShelfRepor
               <Step key={i} step={s} done={!s.holds && s.kg <= at + 1e-9} before={steps[i - 1]} />
             ))}
           </ol>
-          <p className="text-[13px] text-soft">
+          <p className="text-small text-soft">
             A picture of averages, not a promise: boards and screws vary by a third.
           </p>
         </>
@@ -97,7 +98,7 @@ function Breaking({ shelf, answer, onClose }: { shelf: Shelf; answer: ShelfRepor
 }
 
 function Step({ step: s, done, before }: { step: Going; done: boolean; before: Going | undefined }) {
-  const { design } = useBench();
+  const design = useDesign();
   const u = design.units;
   const name = s.where && s.where !== "board" ? `${s.name}, ${s.where}` : s.name;
   if (s.holds && !before && s.gone.length === 0)

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Idea, Shelf, ShelfReport } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDeeds, useDesign } from "../../bench/context";
 import { limit } from "../../bench/words";
 import { Group } from "../../ui/fields";
 import { useLater } from "../../ui/useLater";
@@ -10,7 +10,8 @@ import { hang } from "../../model/edit";
 
 /** What would make a shelf hold that does not, or hardly does: changes found by search, each checked in full. */
 export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: ShelfReport }) {
-  const { design, tryEdit } = useBench();
+  const design = useDesign();
+  const { tryEdit } = useDeeds();
   const [error, setError] = useState<string | null>(null);
   const [wanted, setWanted] = useState(false);
   const rested = useLater(design, 350);
@@ -18,7 +19,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   const asks = answer.verdict !== "holds" || close;
   const q = useQuery({
     queryKey: ["improve", shelf.id, rested],
-    queryFn: () => api.improve({ design: rested, shelf: shelf.id }),
+    queryFn: ({ signal }) => api.improve({ design: rested, shelf: shelf.id }, signal),
     enabled: asks || wanted,
     gcTime: 30_000,
     // The last answer stays to be read while the next is looked for, but cannot be taken.
@@ -54,7 +55,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
         <p className="text-soft">No single change, and no pair of them, does it: lighten the load, or hang it anew.</p>
       )}
       {a && (
-        <p className="text-[13px] text-soft">
+        <p className="text-small text-soft">
           <span className="fig">{a.considered}</span> changes thought of, <span className="fig">{a.checked}</span>{" "}
           checked in full.
         </p>
@@ -71,7 +72,7 @@ const TONE: Record<string, string> = {
 };
 
 function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: (() => void) | null }) {
-  const { design } = useBench();
+  const design = useDesign();
   const u = design.units;
   const lowest = Math.min(idea.holds.kg, idea.straight.kg);
   return (

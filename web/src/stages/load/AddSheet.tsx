@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Shelf } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { bare, decimal } from "../../format";
 import { Sheet } from "../../ui/Sheet";
@@ -24,7 +24,9 @@ const PER: Record<string, string> = {
 
 /** Adds an amount of something from the catalogue of contents. */
 export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean; onClose: () => void }) {
-  const { design, catalogue, tryEdit, select } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { tryEdit, select } = useDeeds();
   const [key, setKey] = useState(catalogue.contents[0]?.key ?? "");
   const [amount, setAmount] = useState("");
   const [sizes, setSizes] = useState(["", "", ""]);

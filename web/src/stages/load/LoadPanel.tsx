@@ -1,16 +1,24 @@
-import { useState } from "react";
 import { api } from "../../api/client";
 import type { Item, Row as KeptRow, Shelf } from "../../api/types.gen";
-import { reportOf, useBench, useWords } from "../../bench/context";
+import {
+  reportOf,
+  useAnswer,
+  useCatalogue,
+  useChoice,
+  useDeeds,
+  useDesign,
+  useSheet,
+  useWords,
+} from "../../bench/context";
 import { asked, lengthUnit, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
-import { Measure } from "../../ui/Measure";
+import { Measure } from "../../bench/Measure";
 import { Keep } from "../Keep";
 import { CopyDelete } from "../CopyDelete";
 import { AddSheet } from "./AddSheet";
 import { ScaleSheet } from "./ScaleSheet";
 import { SplitSheet } from "./SplitSheet";
-import { TableSheet } from "../../ui/TableSheet";
+import { TableSheet } from "../../bench/TableSheet";
 import { ShelfHead } from "../ShelfHead";
 import { evenOut, fillTheRest, newItem } from "../../model/contents";
 import { setItem, setShelf } from "../../model/edit";
@@ -18,9 +26,16 @@ import { shelfOf } from "../../model/find";
 
 /** Stage 1: what must it hold? */
 export function LoadPanel() {
-  const { design, report, shelfId, selection, select, edit, catalogue } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const catalogue = useCatalogue();
+  const { shelfId, selection } = useChoice();
+  const { select, edit } = useDeeds();
   const words = useWords();
-  const [sheet, setSheet] = useState<"add" | "split" | "table" | "scale" | null>(null);
+  const [adding, setAdding] = useSheet("add");
+  const [splitting, setSplitting] = useSheet("split");
+  const [table, setTable] = useSheet("contents");
+  const [scale, setScale] = useSheet("scale");
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const r = reportOf(report, shelf.id);
@@ -45,10 +60,10 @@ export function LoadPanel() {
         }
       >
         <p className="flex flex-wrap gap-x-4">
-          <button type="button" className="act" onClick={() => setSheet("add")}>
+          <button type="button" className="act" onClick={() => setAdding(true)}>
             from the catalogue
           </button>
-          <button type="button" className="act" onClick={() => setSheet("split")}>
+          <button type="button" className="act" onClick={() => setSplitting(true)}>
             split a collection
           </button>
           {shelf.contents.length > 1 && (
@@ -56,17 +71,17 @@ export function LoadPanel() {
               even out
             </button>
           )}
-          <button type="button" className="act" onClick={() => setSheet("scale")}>
+          <button type="button" className="act" onClick={() => setScale(true)}>
             weigh
           </button>
-          <button type="button" className="act" onClick={() => setSheet("table")}>
+          <button type="button" className="act" onClick={() => setTable(true)}>
             CSV
           </button>
         </p>
-        <AddSheet shelf={shelf} open={sheet === "add"} onClose={() => setSheet(null)} />
-        {sheet === "scale" && <ScaleSheet shelf={shelf} onClose={() => setSheet(null)} />}
-        <TableSheet shelf={shelf.id} name={shelf.name} open={sheet === "table"} onClose={() => setSheet(null)} />
-        <SplitSheet shelf={shelf} open={sheet === "split"} onClose={() => setSheet(null)} />
+        <AddSheet shelf={shelf} open={adding} onClose={() => setAdding(false)} />
+        {scale && <ScaleSheet shelf={shelf} onClose={() => setScale(false)} />}
+        <TableSheet shelf={shelf.id} name={shelf.name} open={table} onClose={() => setTable(false)} />
+        <SplitSheet shelf={shelf} open={splitting} onClose={() => setSplitting(false)} />
         <ul>
           {shelf.contents.map((c) => (
             <ListRow
@@ -121,7 +136,7 @@ export function LoadPanel() {
           <Row label="the board itself">{`${mass(Math.round(r.self_kg * 10) / 10, design.units)} ${design.units.mass}`}</Row>
         )}
       </Group>
-      <p className="text-[13px] text-soft">
+      <p className="text-small text-soft">
         Give the high guess: the check goes by it. A thing set down counts double for the moment.
       </p>
     </>
@@ -161,7 +176,9 @@ const rowOf = (it: Item): Omit<KeptRow, "key" | "group"> => {
 };
 
 function ItemFields({ item }: { item: Item }) {
-  const { design, report, edit } = useBench();
+  const design = useDesign();
+  const report = useAnswer();
+  const { edit } = useDeeds();
   const shelf = shelfOf(design, { kind: "item", id: item.id });
   const levels = (shelf && reportOf(report, shelf.id)?.tiers_mm) ?? [];
   const words = useWords();

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Deed, Reading, Shelf } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
@@ -10,7 +10,9 @@ import { newId } from "../../model/edit";
 
 /** The weighing scale: put the crate on, tare, fill it, and add what it reads to the tally. */
 export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
-  const { design, tryEdit, select, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { tryEdit, select } = useDeeds();
   const u = design.units;
   const [deeds, setDeeds] = useState<Deed[]>([]);
   const [text, setText] = useState("");
@@ -80,8 +82,8 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
         data-testid="scale"
         data-stable={reading?.stable ?? false}
       >
-        <span className="fig text-[32px]">{fault || (reading ? `${mass(reading.kg, u)} ${u.mass}` : "—")}</span>
-        <span className="block text-[13px] text-soft">
+        <span className="fig text-reading">{fault || (reading ? `${mass(reading.kg, u)} ${u.mass}` : "—")}</span>
+        <span className="block text-small text-soft">
           {dropped ? "no reading came through" : reading?.stable ? "at rest" : "settling"}
         </span>
       </p>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Parts, Shelf } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { decimal, lengthUnit, mass } from "../../format";
 import { Sheet } from "../../ui/Sheet";
 import { TextField } from "../../ui/TextField";
@@ -26,7 +26,9 @@ interface Typed {
 
 /** Shares a total out over shelves, racks or bins. */
 export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean; onClose: () => void }) {
-  const { design, tryEdit, select, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { tryEdit, select } = useDeeds();
   const [typed, setTyped] = useState<Typed>({ mass: "", size: "", count: "", racks: "2", bins: "1" });
   const [parts, setParts] = useState<Parts | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -56,7 +58,7 @@ export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boole
   const line = (name: string, s: Parts["bin"]) => (
     <tr key={name} className="border-t border-hair">
       <th className="py-1 text-left font-normal">{name}</th>
-      <td className="fig text-right text-[20px]">
+      <td className="fig text-right text-title">
         {mass(s.mass_kg, u)} {u.mass}
       </td>
       <td className="fig text-right">{s.size_mm > 0 ? lengthUnit(s.size_mm, u) : ""}</td>

@@ -1,7 +1,8 @@
+import { useScanner } from "./scanner";
 import { useDrag } from "@use-gesture/react";
 import type { KeyboardEvent } from "react";
 import type { ScanReading } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useDesign } from "../../bench/context";
 import type { View } from "../../drawing/view";
 import { lengthUnit } from "../../format";
 
@@ -9,7 +10,8 @@ const TALL = 74; // pixels of the trace
 
 /** The scanner on the drawn wall, with its trace under it and the marks it found. */
 export function ScannerDrawing({ view, height }: { view: View; height: number }) {
-  const { scanner, design } = useBench();
+  const scanner = useScanner();
+  const design = useDesign();
   const base = height - 66;
   const top = base - TALL;
   const bind = useDrag(
@@ -67,7 +69,7 @@ export function ScannerDrawing({ view, height }: { view: View; height: number })
               x={mx}
               y={top - (ok || narrow ? 5 : 21)}
               textAnchor="middle"
-              fontSize="13"
+              fontSize="var(--size-small)"
               stroke="none"
               fill={ok ? "var(--vial)" : "var(--ochre)"}
             >

@@ -1,7 +1,8 @@
+import { useScanner } from "./scanner";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { StudMark } from "../../api/types.gen";
-import { useBench } from "../../bench/context";
+import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
 import { FileButton } from "../../ui/FileButton";
@@ -9,7 +10,10 @@ import { barMark, forgetStuds, takeMarks } from "../../model/wall";
 
 /** The scanner's side of the wall stage: sweep it both ways, then take the marks. */
 export function ScannerPanel() {
-  const { design, scanner, edit, catalogue } = useBench();
+  const design = useDesign();
+  const scanner = useScanner();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   const by = scanner.reply?.behind ? "stand-in" : "scanner";
   const [error, setError] = useState<string | null>(null);
   const w = design.wall;
@@ -37,7 +41,7 @@ export function ScannerPanel() {
         </button>
       }
     >
-      <p className="text-[13px] text-soft" data-testid="behind">
+      <p className="text-small text-soft" data-testid="behind">
         Simulated{scanner.reply?.behind ? `, over ${scanner.reply.behind}` : ""}. Calibrate on plain lining, then sweep
         right and back: drag it, or arrow keys; Shift sweeps.
       </p>
@@ -78,7 +82,7 @@ export function ScannerPanel() {
             <span className={m.kind === "stud" ? "" : "text-ochre"}>{says(m)}</span>
             <span className="fig">{lengthUnit(m.x_mm, design.units)}</span>
             {!(m.kind === "stud" && m.both) && (
-              <span className="flex gap-x-4 text-[13px]">
+              <span className="flex gap-x-4 text-small">
                 <button type="button" className="act" onClick={() => edit(takeMarks(catalogue.usual, [m], by))}>
                   it is a stud
                 </button>

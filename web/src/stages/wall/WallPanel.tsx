@@ -1,10 +1,10 @@
-import { useState } from "react";
+import { useScanner } from "./scanner";
 import type { KeepOut, Stud, Wall } from "../../api/types.gen";
-import { useBench, useWords } from "../../bench/context";
+import { useAnswer, useCatalogue, useChoice, useDeeds, useDesign, useWords, useSheet } from "../../bench/context";
 import { lengthUnit } from "../../format";
 import { Group, ListRow, Name, Pick, Row } from "../../ui/fields";
-import { TableSheet } from "../../ui/TableSheet";
-import { Measure } from "../../ui/Measure";
+import { TableSheet } from "../../bench/TableSheet";
+import { Measure } from "../../bench/Measure";
 import { ScannerPanel } from "./ScannerPanel";
 import { remove } from "../../model/copy";
 import { setKeepOut, setStud, type Edit } from "../../model/edit";
@@ -25,9 +25,13 @@ const HOLDS: Record<string, string> = {
 
 /** Stage 2: what is behind it? */
 export function WallPanel() {
-  const { design, edit, select, selection, scanner, catalogue } = useBench();
+  const design = useDesign();
+  const scanner = useScanner();
+  const catalogue = useCatalogue();
+  const { edit, select } = useDeeds();
+  const { selection } = useChoice();
   const words = useWords();
-  const [table, setTable] = useState(false);
+  const [table, setTable] = useSheet("studs");
   const w = design.wall;
   const built = framed(design);
   const studs = [...w.studs].sort((a, b) => a.x_mm - b.x_mm);
@@ -41,7 +45,7 @@ export function WallPanel() {
   };
   return (
     <>
-      <h2 className="text-[18px] font-semibold">The wall</h2>
+      <h2 className="text-head font-semibold">The wall</h2>
       <Group>
         <Measure label="length" kind="length" value={w.length_mm} onValue={(v) => setWall({ length_mm: v })} />
         <Measure label="height" kind="length" value={w.height_mm} onValue={(v) => setWall({ height_mm: v })} />
@@ -68,7 +72,7 @@ export function WallPanel() {
         )}
       </Group>
       {built && scanner.on && <ScannerPanel />}
-      {w.kind !== "wood-studs" && <p className="text-[13px] text-ochre">{HOLDS[w.kind]}</p>}
+      {w.kind !== "wood-studs" && <p className="text-small text-ochre">{HOLDS[w.kind]}</p>}
       {built && stud && <StudFields stud={stud} number={studs.indexOf(stud) + 1} />}
       {built && (
         <Group
@@ -108,7 +112,7 @@ export function WallPanel() {
       )}
       <TableSheet shelf="" name="Stud marks" open={table} onClose={() => setTable(false)} />
       <KeepOuts />
-      <p className="text-[13px] text-soft">
+      <p className="text-small text-soft">
         Measure each stud; never trust even spacing. Find cables and pipes before you drill.
       </p>
     </>
@@ -117,9 +121,10 @@ export function WallPanel() {
 
 /** Fills in studs at an even step; each is a guess until it is found. */
 function QuickLayout({ first }: { first: number }) {
-  const { edit, catalogue } = useBench();
+  const catalogue = useCatalogue();
+  const { edit } = useDeeds();
   return (
-    <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]">
+    <p className="flex flex-wrap items-baseline gap-x-3 text-small">
       <span className="text-soft">guess the rest, every</span>
       {catalogue.usual.spacings.map(({ name, step_mm: step }) => (
         <button
@@ -137,7 +142,10 @@ function QuickLayout({ first }: { first: number }) {
 
 /** What is in the way, behind the wall's face and before it. */
 function KeepOuts() {
-  const { design, edit, select, selection, catalogue } = useBench();
+  const design = useDesign();
+  const catalogue = useCatalogue();
+  const { edit, select } = useDeeds();
+  const { selection } = useChoice();
   const kinds = useWords()<KeepOut["kind"]>("KeepOutKind");
   const called = (k: KeepOut) => k.name || (kinds.find(([key]) => key === k.kind)?.[1] ?? "");
   const outs = design.wall.keep_outs;
@@ -192,7 +200,9 @@ function KeepOuts() {
 }
 
 function StudFields({ stud, number }: { stud: Stud; number: number }) {
-  const { edit, select, catalogue, report } = useBench();
+  const catalogue = useCatalogue();
+  const report = useAnswer();
+  const { edit, select } = useDeeds();
   const bends = report?.studs.find((s) => s.id === stud.id);
   const set = (patch: Partial<Stud>) => setStud(stud.id, patch);
   return (

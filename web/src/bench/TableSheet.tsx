@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { api, reason } from "../api/client";
 import type { TableReply } from "../api/types.gen";
-import { useBench } from "../bench/context";
-import { Sheet } from "./Sheet";
-import { FileButton } from "./FileButton";
+import { useDeeds, useDesign } from "./context";
+import { Sheet } from "../ui/Sheet";
+import { FileButton } from "../ui/FileButton";
 import type { Edit } from "../model/edit";
 
 /**
@@ -21,7 +21,8 @@ export function TableSheet({
   onClose: () => void;
   name: string;
 }) {
-  const { design, tryEdit } = useBench();
+  const design = useDesign();
+  const { tryEdit } = useDeeds();
   const [reply, setReply] = useState<TableReply | null>(null);
   const [file, setFile] = useState("");
   const [error, setError] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../api/client";
-import { useBench } from "../bench/context";
+import { useDeeds, useDesign } from "./context";
 import { decimal, fine as fineText, length, mass } from "../format";
 import type { Edit } from "../model/edit";
 
@@ -22,7 +22,8 @@ interface Props {
  * the design it makes can be checked; until then nothing changes.
  */
 export function Measure({ label, value, kind, fine, first, onValue, bare }: Props) {
-  const { design, tryEdit } = useBench();
+  const design = useDesign();
+  const { tryEdit } = useDeeds();
   const [text, setText] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const button = useRef<HTMLButtonElement>(null);
@@ -107,7 +108,7 @@ export function Measure({ label, value, kind, fine, first, onValue, bare }: Prop
   const complaint = error && (
     <p
       role="alert"
-      className={`text-red text-[13px] ${bare ? "absolute z-20 mt-1 w-60 border border-red bg-sheet p-1 text-left" : "col-span-2"}`}
+      className={`text-red text-small ${bare ? "absolute z-20 mt-1 w-60 border border-red bg-sheet p-1 text-left" : "col-span-2"}`}
     >
       {error}
     </p>

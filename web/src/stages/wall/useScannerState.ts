@@ -26,7 +26,7 @@ export interface Scanner {
 }
 
 /** The stud scanner on the wall: where it was taken, and what it says. */
-export function useScanner(wall: string, length: number): Scanner {
+export function useScannerState(wall: string, length: number): Scanner {
   const [on, setOn] = useState(false);
   const [x, setX] = useState(0);
   const [reply, setReply] = useState<ScanReply | null>(null);

@@ -1,7 +1,7 @@
 import { Slider } from "radix-ui";
 import { useState } from "react";
 import { api, reason } from "../api/client";
-import { useBench } from "../bench/context";
+import { useDesign } from "./context";
 
 /** A figure to drag, or to move by the arrow keys. */
 export function Track({
@@ -58,7 +58,7 @@ export function Slide({
   text: string;
   onValue: (v: number) => void;
 }) {
-  const { design } = useBench();
+  const design = useDesign();
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const read = async () => {
@@ -91,7 +91,7 @@ export function Slide({
         onBlur={() => void read()}
       />
       {error && (
-        <p role="alert" className="col-span-3 text-right text-[13px] text-red">
+        <p role="alert" className="col-span-3 text-right text-small text-red">
           {error}
         </p>
       )}

@@ -1,0 +1,71 @@
+import { lazy, type ComponentType } from "react";
+import type { Shelf, ShelfReport } from "../api/types.gen";
+import type { Over } from "../drawing/FrontView";
+import type { View } from "../drawing/view";
+
+/** What a stage lays on the canvas. */
+export interface Canvas {
+  /** The wall is seen at its whole length, with its studs. */
+  wide?: boolean;
+  /** The place of what is chosen on the shelf is said, and not that of its supports. */
+  items?: boolean;
+  /** Drawn on the shelf that the bench is about. */
+  Marks?: ComponentType<{ shelf: Shelf; report: ShelfReport; view: View }>;
+  /** Laid over the whole wall, while it has something to show. */
+  over?: Over;
+  /** Beside the wall, where there is room; `below` where there is not. */
+  Beside?: ComponentType<{ width: number; height: number }>;
+  below?: boolean;
+}
+
+export interface Stage {
+  key: string;
+  name: string;
+  Panel: ComponentType;
+  canvas: Canvas;
+}
+
+const Side = lazy(() => import("../drawing/Beside").then((m) => ({ default: m.SideBeside })));
+
+/** The stages, in their order. Each is loaded when it is opened. */
+export const STAGES: Stage[] = [
+  {
+    key: "load",
+    name: "Load",
+    Panel: lazy(() => import("./load/LoadPanel").then((m) => ({ default: m.LoadPanel }))),
+    canvas: {
+      items: true,
+      Beside: Side,
+      Marks: lazy(() => import("./load/WorstPlaces").then((m) => ({ default: m.WorstPlaces }))),
+    },
+  },
+  {
+    key: "wall",
+    name: "Wall",
+    Panel: lazy(() => import("./wall/WallPanel").then((m) => ({ default: m.WallPanel }))),
+    canvas: {
+      wide: true,
+      over: {
+        key: "scanner",
+        Drawing: lazy(() => import("./wall/ScannerDrawing").then((m) => ({ default: m.ScannerDrawing }))),
+      },
+    },
+  },
+  {
+    key: "board",
+    name: "Board",
+    Panel: lazy(() => import("./board/BoardPanel").then((m) => ({ default: m.BoardPanel }))),
+    canvas: {
+      Beside: lazy(() => import("./board/SectionBeside").then((m) => ({ default: m.SectionBeside }))),
+      below: true,
+    },
+  },
+  {
+    key: "hold",
+    name: "Hold",
+    Panel: lazy(() => import("./hold/HoldPanel").then((m) => ({ default: m.HoldPanel }))),
+    canvas: { Beside: Side, below: true },
+  },
+];
+
+export const stageOf = (key: string): Stage => STAGES.find((s) => s.key === key) ?? (STAGES.at(-1) as Stage);
