@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useLayoutEffect, useRef, useState } from "react";
 import { useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { STAGES } from "../stages/stages";
 
@@ -11,26 +11,35 @@ export interface Address {
 
 const USUAL = "hold";
 
-/** The place that the address says, and a way to another, which the browser's back comes back from. */
+/**
+ * The place that the address says, and a way to another, which the browser's back comes back
+ * from. What was asked for is there at once, while the address still follows.
+ */
 export function usePlace(): [Address, (to: Partial<Address>) => void] {
   const { id = "", stage, shelf = null } = useParams();
   const sheet = useSearchParams()[0].get("sheet");
-  const now = { stage: STAGES.some((s) => s.key === stage) ? (stage ?? USUAL) : USUAL, shelf, sheet };
   const navigate = useNavigate();
   const { pathname, search } = useLocation();
-  const latest = useRef({ now, navigate, at: pathname + search });
-  useEffect(() => {
-    latest.current = { now, navigate, at: pathname + search };
+  const at = pathname + search;
+  const [asked, ask] = useState<{ from: string; to: Address } | null>(null);
+  const said = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet };
+  const now = asked?.from === at ? asked.to : said;
+  const latest = useRef({ now, navigate, at });
+  useLayoutEffect(() => {
+    latest.current = { now, navigate, at };
   });
   const go = useCallback(
     (to: Partial<Address>) => {
-      const next = { ...latest.current.now, ...to };
-      const url =
+      const was = latest.current;
+      const next = { ...was.now, ...to };
+      if ((Object.keys(next) as (keyof Address)[]).every((k) => next[k] === was.now[k])) return;
+      was.now = next;
+      ask({ from: was.at, to: next });
+      void was.navigate(
         `/wall/${id}/${next.stage}` +
-        (next.shelf ? `/${next.shelf}` : "") +
-        (next.sheet ? `?sheet=${encodeURIComponent(next.sheet)}` : "");
-      latest.current.now = next;
-      if (url !== latest.current.at) void latest.current.navigate(url);
+          (next.shelf ? `/${next.shelf}` : "") +
+          (next.sheet ? `?sheet=${encodeURIComponent(next.sheet)}` : ""),
+      );
     },
     [id],
   );
