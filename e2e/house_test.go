@@ -61,7 +61,7 @@ func TestTheAddressSaysWhereTheBenchIs(t *testing.T) {
 // While one shelf is dragged no DOM of another changes.
 func TestADragDrawsOneShelf(t *testing.T) {
 	_, p := openJars(t, 1280, 800)
-	eval[chromedp.Void](p, `(() => {
+	eval[chromedp.Void](p, `addEventListener("pointerdown", () => {
 		window.changed = {};
 		const all = [...document.querySelectorAll("[data-shelf]")].map((g) => {
 			const note = (seen) => seen.length && (window.changed[g.dataset.shelf] = (window.changed[g.dataset.shelf] ?? 0) + seen.length);
@@ -70,7 +70,7 @@ func TestADragDrawsOneShelf(t *testing.T) {
 			return () => (note(o.takeRecords()), o.disconnect());
 		});
 		addEventListener("pointerup", () => all.forEach((end) => end()), { capture: true, once: true }); // what comes after is no drag
-	})()`)
+	}, { capture: true, once: true })`)
 	p.drag(thing("support", "jars-b2"), -48, 0)
 	p.says("[data-testid=verdict]", "Holds 0 kg")
 	changed := eval[map[string]int](p, "window.changed")
@@ -221,6 +221,7 @@ func TestUnitsAreThePersons(t *testing.T) {
 				t.Helper()
 				p.settled()
 				for _, line := range eval[[]string](p, said) {
+					line = strings.ReplaceAll(line, "Honey jars, 1 lb", "") // the person's own name of a thing
 					if bad := c.wrong.FindString(line); bad != "" && !found[line] {
 						found[line] = true
 						t.Errorf("%s: %q in %q", where, bad, strings.TrimSpace(line))
@@ -285,7 +286,7 @@ func TestUnitsAreThePersons(t *testing.T) {
 			if err := os.WriteFile(file, bad, 0o600); err != nil {
 				t.Fatal(err)
 			}
-			if _, _, errs := command(t, "", "check", file); !strings.Contains(errs, "depth_mm") || c.wrong.MatchString(strings.ReplaceAll(errs, "_mm", "")) {
+			if _, _, errs := command(t, "", "check", file); !strings.Contains(errs, "depth_mm") || c.wrong.MatchString(strings.NewReplacer("_mm", "", "Honey jars, 1 lb", "").Replace(errs)) {
 				t.Errorf("the command on a file that cannot be: %s", errs)
 			}
 		})

@@ -6,6 +6,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"os"
 	"os/exec"
@@ -97,6 +98,21 @@ func (a *app) again() { a.run(strings.TrimPrefix(a.url, "http://")) }
 func (a *app) wall() wall.Wall {
 	a.t.Helper()
 	return a.stored().Wall
+}
+
+// get fetches what stands at a path.
+func (a *app) get(path string) []byte {
+	a.t.Helper()
+	reply, err := http.Get(a.url + path)
+	if err != nil {
+		a.t.Fatal(err)
+	}
+	defer reply.Body.Close()
+	b, err := io.ReadAll(reply.Body)
+	if err != nil || reply.StatusCode != http.StatusOK {
+		a.t.Fatalf("%s: %d, %v", path, reply.StatusCode, err)
+	}
+	return b
 }
 
 // stored is the first project as it is stored.

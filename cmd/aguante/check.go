@@ -15,6 +15,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"aguante/core/check"
+	"aguante/core/design"
 	"aguante/server/contract"
 	"aguante/server/projectfile"
 )
@@ -31,7 +32,7 @@ func checkCommand() *cobra.Command {
 			}
 			p, err := projectfile.Read(b)
 			if err != nil {
-				return exit{2, fmt.Errorf("%s cannot be read\n%w", args[0], err)}
+				return exit{2, fmt.Errorf("%s cannot be read\n%s", args[0], say.In(unitsOf(b), err.Error()))}
 			}
 			r, err := check.Run(c.Context(), p)
 			if err != nil {
@@ -68,6 +69,15 @@ func readInput(name string) ([]byte, error) {
 	}
 	defer f.Close()
 	return io.ReadAll(io.LimitReader(f, projectfile.MaxSize+1))
+}
+
+// unitsOf are the units that a file, which may not be a wall's, says it is read in.
+func unitsOf(b []byte) say.Units {
+	var f struct {
+		Units design.Units `json:"units"`
+	}
+	_ = json.Unmarshal(b, &f)
+	return f.Units.Said()
 }
 
 // printReport writes the answer as a person reads it.
@@ -140,9 +150,12 @@ func catalogueCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "catalogue", Short: "Print the woods, lumber, panels, sizes, grades, fasteners and contents as JSON", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			e := json.NewEncoder(c.OutOrStdout())
-			e.SetIndent("", "  ")
-			return e.Encode(contract.NewCatalogue())
+			b, err := json.MarshalIndent(contract.NewCatalogue(), "", "  ")
+			if err != nil {
+				return err
+			}
+			_, err = fmt.Fprintln(c.OutOrStdout(), say.In(say.Units{}, string(b)))
+			return err
 		},
 	}
 }

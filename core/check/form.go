@@ -199,7 +199,7 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 // parts reports every upright, hook or post.
 func (g *stand) parts(out *Answer) {
 	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
-		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Share: quantityMass(part.Share), Load: part.Share,
+		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Noun: part.Noun, Share: quantityMass(part.Share), Load: part.Share,
 			Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
 		if su.Geometry.Arm == 0 {
 			su.Geometry.Arm = su.Arm

@@ -258,7 +258,7 @@ func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 			r.showSection(sh, sd)
 			sh.Add("τ", "shear stress in the "+l.name+" or where it is joined, Q/b being EQ over EI and the width there", "V × share × Q/b", tau,
 				working.Stress, "statics, transformed parts",
-				working.In("V", f, working.Force), working.In("share", sd.share, working.Ratio), working.In("Q/b, per mm²", sd.Slide(i), working.Ratio))
+				working.In("V", f, working.Force), working.In("share", sd.share, working.Ratio), working.In("Q/b", sd.Slide(i), working.Ratio))
 		}
 		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress),
 			working.In("Fv", fv, working.Stress))

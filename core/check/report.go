@@ -183,6 +183,7 @@ type Support struct {
 	ID       string        `json:"id"`
 	Number   int           `json:"number"` // from the left; 0 not under the board
 	Name     string        `json:"name"`
+	Noun     string        `json:"noun,omitempty"` // what another one is called
 	X        float64       `json:"x_mm"`
 	Share    float64       `json:"share_kg"`
 	Load     float64       `json:"load_n"`

@@ -94,7 +94,7 @@ func (r *run) drawn() Curve {
 func (r *run) supports(out *Answer, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
 	for i, su := range r.shelf.Supports {
-		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Geometry: hold.Blank()}
+		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Noun: su.Way().Noun(), Geometry: hold.Blank()}
 	}
 	out.Rail = r.railReport(all)
 	for i, which := range r.which {

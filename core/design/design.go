@@ -210,7 +210,7 @@ const (
 
 // Choices lists the schools, strictest first.
 func (School) Choices() []field.Choice {
-	return field.Choose("eye", "the eye: 1/32 in a foot", "span/360", "span/360", "span/240", "span/240, workshop", "span/180",
+	return field.Choose("eye", "the eye: span/384", "span/360", "span/360", "span/240", "span/240, workshop", "span/180",
 		"span/180, rough store", "figure", "a figure")
 }
 

@@ -40,7 +40,7 @@ func (m Member) bearing(sh *working.Sheet, symbol string, s Screw) float64 {
 		fe, formula = 11200*m.G*psi, "11200 × G × 0.006895"
 	}
 	if sh.On() {
-		sh.Add(symbol, "bearing strength of the wood; 0.006895 turns psi into MPa", formula, fe, working.Stress, "NDS 12.3.3",
+		sh.Add(symbol, "bearing strength of the wood; 0.006895 turns the figure of the source into SI", formula, fe, working.Stress, "NDS 12.3.3",
 			working.In("G", m.G, working.Ratio), working.In("D", s.D, working.Length))
 	}
 	return fe
@@ -94,9 +94,9 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 	}
 	m := modes[best]
 	if sh.On() {
-		sh.Add("qs", "push per mm on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress),
+		sh.Add("qs", "push along its length on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress),
 			working.In("Dr", s.Root, working.Length))
-		sh.Add("qm", "push per mm on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress),
+		sh.Add("qm", "push along its length on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress),
 			working.In("Dr", s.Root, working.Length))
 		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", ms, working.Moment, "TR12",
 			working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))

@@ -30,7 +30,7 @@ func Withdrawal(sh *working.Sheet, s Screw, g, thread float64, on material.Basis
 	}
 	w := k * base * perInch * thread * cd
 	if sh.On() {
-		sh.Add(symbol, "pull out of the wood on one "+s.Name+"; k is in lb per inch, 0.1751 turns that into N/mm", formula, w, working.Force,
+		sh.Add(symbol, "pull out of the wood on one "+s.Name+"; 0.1751 turns the k of the source into SI", formula, w, working.Force,
 			source,
 			working.In("k", k, working.Ratio), working.In("G", g, working.Ratio), working.In("D", s.D, working.Length),
 			working.In("thread", thread, working.Length), working.In("CD", cd, working.Ratio))
@@ -50,7 +50,7 @@ func PullThrough(sh *working.Sheet, head, g, t float64, on material.Basis) float
 	thick := min(t, 2.5*head)
 	h := 690 * math.Pi * (head / inch) * g * g * (thick / inch) * pound * by
 	if sh.On() {
-		sh.Add(symbol, "pull that draws the head through the piece; 690 is in psi, 4.448 turns lb into N",
+		sh.Add(symbol, "pull that draws the head through the piece; 690 and 4.448 turn the figures of the source into SI",
 			"690 × π × (DH / 25.4) × G² × (t / 25.4) × 4.448 × factor", h, working.Force, source,
 			working.In("DH", head, working.Length), working.In("G", g, working.Ratio), working.In("t, at most 2.5 DH", thick, working.Length),
 			working.In("factor", by, working.Ratio))

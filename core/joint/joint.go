@@ -74,7 +74,7 @@ func Dowel(sh *working.Sheet, d, l, s1, s2 float64, end bool, on material.Basis)
 	}
 	f *= grain
 	if sh.On() {
-		sh.Add("Fd", "pull that draws a glued dowel out; 145.04 turns MPa into psi and 4.448 lb into N",
+		sh.Add("Fd", "pull that draws a glued dowel out; 145.04 and 4.448 turn the figures of the source into SI",
 			"0.834 × (d / 25.4) × (L / 25.4)^0.89 × (0.95 S1 + S2) × 145.04 × 4.448 × grain", f, working.Force, "Eckelman, in WH ch. 8's spirit",
 			working.In("d", d, working.Length), working.In("L", l, working.Length), working.In("S1", s1, working.Stress),
 			working.In("S2", s2, working.Stress), working.In("grain", grain, working.Ratio))

@@ -74,7 +74,7 @@ var rows = sync.OnceValue(func() []Row {
 			Key: r.Text("key"), Name: r.Text("name"), Group: r.Text("group"), By: Measure(r.Text("by")), Low: r.Number("low"),
 			High:  r.Number("high"),
 			Shape: Shape(r.Text("shape")), Width: r.Number("width_mm"), Depth: r.Number("depth_mm"), Height: r.Number("height_mm"),
-			Basis: r.Text("basis"),
+			Basis: say.Marks(r.Text("basis")),
 		})
 	}
 	return out

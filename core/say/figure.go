@@ -11,6 +11,8 @@ const (
 	pound = 0.45359237
 	gee   = 9.80665
 	psi   = 145.0377 // in an MPa
+
+	cubicFoot = 0.0283168466 // m³
 )
 
 // figure writes a marked value in the units, or in both where there are none.
@@ -31,6 +33,8 @@ func (u Units) figure(kind byte, v float64) string {
 			return fmt.Sprintf("%s psi (%s MPa)", Decimal(v*psi, 0), Decimal(v, 1))
 		}
 		return Decimal(v, 1) + " MPa"
+	case 'd':
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" kg/m³", Decimal(v*cubicFoot/pound, 0)+" lb/ft³")
 	case 'r':
 		length, per := " a metre", 1.0
 		if u.Length == inches {

@@ -4,6 +4,7 @@
 package say
 
 import (
+	"regexp"
 	"strconv"
 	"strings"
 )
@@ -52,9 +53,18 @@ func Force(n float64) string { return mark('n', n) }
 // Stress is a stress in a sentence, MPa.
 func Stress(mpa float64) string { return mark('s', mpa) }
 
+// Density is a density in a sentence, kg/m³.
+func Density(kgPerCubic float64) string { return mark('d', kgPerCubic) }
+
 // ALength and AMass are examples of what may be typed.
 func ALength() string { return mark('x', 0) }
 func AMass() string   { return mark('y', 0) }
+
+// written is a mark as a table of the program has it: "{m 0.454}".
+var written = regexp.MustCompile(`\{([a-z]) ([0-9.]+)\}`)
+
+// Marks makes the marks of a sentence of a table, where they are written {letter value}.
+func Marks(text string) string { return written.ReplaceAllString(text, begin+"$1$2"+end) }
 
 // Marked tells whether a text has figures that are still to be written.
 func Marked(text string) bool { return strings.Contains(text, begin) }

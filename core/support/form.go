@@ -157,6 +157,7 @@ func Couples(s Standing, d Demand, do func(stud string, up, couple float64)) {
 type FormPart struct {
 	ID       string
 	Name     string
+	Noun     string // what another one is called, where there can be more
 	On       bool
 	X        float64
 	Share    float64

@@ -235,7 +235,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		} else if n > 1 {
 			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
-		out = append(out, FormPart{ID: k.ID, Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
+		out = append(out, FormPart{ID: k.ID, Noun: "hook", Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
 	}
 	return append([]FormPart{h.drawBoard(&rail, weight)}, out...)
 }

@@ -293,7 +293,7 @@ func (h *racked) Parts(d Demand) []FormPart {
 		for l := range h.Levels {
 			moment += h.turn[l][i] * by
 		}
-		out = append(out, FormPart{ID: u.ID, Name: fmt.Sprintf("upright %d", i+1), X: float64(u.X), Share: h.bears(i, d), Moment: moment,
+		out = append(out, FormPart{ID: u.ID, Noun: "upright", Name: fmt.Sprintf("upright %d", i+1), X: float64(u.X), Share: h.bears(i, d), Moment: moment,
 			Geometry: g})
 	}
 	return out

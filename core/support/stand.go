@@ -157,7 +157,7 @@ func (h *stoodFrame) Parts(d Demand) []FormPart {
 		}
 		g.Measures = append(g.Measures, hold.Upright("height", "frame.height_mm", off+h.set.Depth+20, 0, high))
 		g.Fit()
-		out = append(out, FormPart{ID: p.ID, Name: fmt.Sprintf("posts %d", i+1), X: float64(p.X), Share: share, Geometry: g})
+		out = append(out, FormPart{ID: p.ID, Noun: "pair of posts", Name: fmt.Sprintf("posts %d", i+1), X: float64(p.X), Share: share, Geometry: g})
 	}
 	return out
 }

@@ -202,6 +202,8 @@ func (a *Server) failed(c *gin.Context, err error) {
 	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF),
 		errors.Is(err, errRequest):
 		fail(c, http.StatusBadRequest, contract.Failure{Code: "request", Message: err.Error()})
+	case errors.Is(err, context.Canceled): // whoever asked has gone
+		c.AbortWithStatus(499)
 	default:
 		a.log.Error("failed", "path", c.FullPath(), "err", err)
 		fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal",

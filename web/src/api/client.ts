@@ -89,7 +89,7 @@ async function ask(
         ...(length ? { "Aguante-Units": `${length} ${mass}` } : {}),
         ...headers,
       },
-      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+      body: body === undefined || typeof body === "string" || body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch (err) {
     if (signal?.aborted) throw err;
@@ -133,7 +133,7 @@ async function busy<T>(answer: Promise<T>): Promise<T> {
 }
 
 export const api = {
-  catalogue: () => call<Catalogue>("GET", "/catalogue"),
+  catalogue: (units: Units) => call<Catalogue>("GET", "/catalogue", undefined, { units }),
   check: (q: CheckRequest, units: Units) => busy(call<CheckReply>("POST", "/check", q, { units })),
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
@@ -167,6 +167,9 @@ export const api = {
   readFile: (text: string) => call<Project>("POST", "/file", text),
   projects: () => call<Saved[]>("GET", "/projects"),
   project: (id: string) => call<Saved>("GET", `/projects/${id}`),
+  /** Makes a wall of a zip of all that happened to one. */
+  unpack: (zip: File) => call<Saved>("POST", "/archives", zip, { headers: { "Content-Type": "application/zip" } }),
+  archiveOf: (id: string) => `/api/projects/${id}/archive`,
   create: (p: Project) => call<Saved>("POST", "/projects", p),
   replace: (id: string, base: number, p: Project) =>
     call<Saved>("PUT", `/projects/${id}`, p, { headers: { "If-Match": `"${base}"` } }),

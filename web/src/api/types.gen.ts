@@ -1151,6 +1151,7 @@ export interface SupportReport {
 id: string
 number: number
 name: string
+noun?: string
 x_mm: number
 share_kg: number
 load_n: number

@@ -25,6 +25,7 @@ import { HistorySheet } from "./HistorySheet";
 import { KeysSheet } from "./KeysSheet";
 import { TopBar } from "./TopBar";
 import { useBenchState, WORKING } from "./useBenchState";
+import { useCatalogueIn } from "./useCatalogueIn";
 import { useCheck, type Checked } from "./useCheck";
 import { useKeys } from "./useKeys";
 import { useSync, type Pending } from "./useSync";
@@ -37,6 +38,7 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
   const [checker] = useState(() => new Checker());
   const b = useBenchState(usable ? kept.document : saved.document, checker);
   const { design, deeds, place } = b;
+  const inUnits = useCatalogueIn(design.units).data ?? catalogue;
   useLayoutEffect(() => speak(design.units), [design.units]);
   const checked = useCheck(checker, design, place.shelfId);
   const sync = useSync(saved, design, usable);
@@ -60,11 +62,12 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
       undo={b.canUndo ? b.undo : null}
       redo={b.canRedo ? b.redo : null}
       sync={sync}
+      archive={api.archiveOf(saved.id)}
       onFile={() => void api.exported("project", { design, shelf: "" })}
     />
   );
   return (
-    <CatalogueContext value={catalogue}>
+    <CatalogueContext value={inUnits}>
       <DeedsContext value={deeds}>
         <DesignContext value={design}>
           <AnswerContext value={checked.report}>

@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
-import { api, Away, reason } from "../api/client";
+import { api, reason } from "../api/client";
 import { Bench } from "./Bench";
+import { retryAway, useCatalogueIn } from "./useCatalogueIn";
 import { pending, type Pending } from "./useSync";
-
-const retryAway = (n: number, err: Error) => err instanceof Away && n < 60;
 
 /** Opens a project, with what this browser still holds of it. */
 export function BenchPage() {
@@ -16,12 +15,7 @@ export function BenchPage() {
     staleTime: Infinity,
     retry: retryAway,
   });
-  const catalogue = useQuery({
-    queryKey: ["catalogue"],
-    queryFn: api.catalogue,
-    staleTime: Infinity,
-    retry: retryAway,
-  });
+  const catalogue = useCatalogueIn(saved.data?.document.units);
   const kept = useQuery({
     queryKey: ["kept", id, saved.data?.document.version],
     enabled: saved.data !== undefined,

@@ -10,12 +10,15 @@ export function TopBar({
   undo,
   redo,
   sync,
+  archive,
   onFile,
 }: {
   setStage: (key: string) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
   sync: SyncState;
+  /** Where all that happened to the wall can be had. */
+  archive: string;
   onFile: () => void;
 }) {
   const design = useDesign();
@@ -98,6 +101,11 @@ export function TopBar({
             <DropdownMenu.Content align="end" className="z-40 border border-hair bg-sheet py-1">
               <DropdownMenu.Item className={item} onSelect={onFile}>
                 Save as a project file
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} asChild>
+                <a href={archive} download>
+                  Save all that happened, as a zip
+                </a>
               </DropdownMenu.Item>
               <DropdownMenu.Item className={item} onSelect={() => openSheet("history")}>
                 Earlier states

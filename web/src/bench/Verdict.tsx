@@ -145,20 +145,21 @@ function Sudden({
 /** What it held before the last change, for a few seconds. */
 function useBefore(shelf: ShelfReport | undefined): string | null {
   const design = useDesign();
-  const last = useRef<{ id: string; text: string } | null>(null);
-  const [was, setWas] = useState<string | null>(null);
-  const text = shelf ? holds(shelf.holds.kg, design.units) : null;
+  const last = useRef<{ id: string; kg: number } | null>(null);
+  const [was, setWas] = useState<number | null>(null);
+  const kg = shelf?.holds.kg;
+  const said = (kg: number) => holds(kg, design.units);
   const id = shelf?.id ?? "";
   useEffect(() => {
-    if (text === null) return;
+    if (kg === undefined) return;
     const before = last.current;
-    last.current = { id, text };
+    last.current = { id, kg };
     if (!before || before.id !== id) return setWas(null);
-    if (before.text !== text) {
-      setWas((w) => w ?? before.text);
+    if (before.kg !== kg) {
+      setWas((w) => w ?? before.kg);
       const timer = setTimeout(() => setWas(null), 6000);
       return () => clearTimeout(timer);
     }
-  }, [text, id]);
-  return was === text ? null : was;
+  }, [kg, id]);
+  return was === null || kg === undefined || said(was) === said(kg) ? null : said(was);
 }

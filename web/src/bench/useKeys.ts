@@ -113,7 +113,7 @@ export const keysIn = (u: Units): [string, string][] => [
   ["D", "copies what is selected"],
   ["Delete", "removes it"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
-  ["U", "inches or metric"],
+  ["U", "the other units"],
   ["W", "opens the weakest link's working"],
   ["Alt while dragging", "lets go of the studs"],
   ["Esc", "lets go of the selection"],

@@ -40,12 +40,15 @@ export function Home() {
   const openFile = (f: File) =>
     attempt(async () => {
       setProblems(null);
-      if (f.size > 4 << 20) {
-        setProblems({ name: f.name, list: [{ path: "", message: "the file is larger than a project can be (4 MB)" }] });
+      const zip = (await f.slice(0, 2).text()) === "PK";
+      const most = zip ? 64 : 4; // MB
+      if (f.size > most << 20) {
+        const message = `the file is larger than a project can be (${most} MB)`;
+        setProblems({ name: f.name, list: [{ path: "", message }] });
         return;
       }
       try {
-        const made = await api.create(await api.readFile(await f.text()));
+        const made = zip ? await api.unpack(f) : await api.create(await api.readFile(await f.text()));
         void go(`/wall/${made.id}`);
       } catch (err) {
         if (!(err instanceof Refused)) throw err;
@@ -74,7 +77,7 @@ export function Home() {
         <button type="button" className="act font-semibold" onClick={() => void create()}>
           New wall
         </button>
-        <FileButton label="Project file" accept=".json,application/json" onFile={openFile}>
+        <FileButton label="Project file" accept=".json,.zip,application/json,application/zip" onFile={openFile}>
           Open a project file
         </FileButton>
       </header>

@@ -71,7 +71,10 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
               </div>
             ))}
           </dl>
-          <p className="mt-2 text-small text-soft">{q.data.tried} placings looked at.</p>
+          <p className="mt-2 text-small text-soft">
+            {q.data.tried} placings looked at.
+            {q.data.stopped && " It stopped there, as that took long: there may be better ones."}
+          </p>
         </>
       )}
     </Sheet>

@@ -130,7 +130,7 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
   const { selection } = useChoice();
   const { select, make } = useDeeds();
   const rail = railOf(design, shelf.rail);
-  const noun = report?.supports.at(-1)?.name.replace(/ \d+$/, "") ?? "bracket";
+  const noun = report?.supports.findLast((s) => s.noun)?.noun ?? "bracket";
   const parts = partsOf(shelf);
   const add = () => void make({ what: "support", shelf: shelf.id, like: parts.at(-1)?.id });
   return (

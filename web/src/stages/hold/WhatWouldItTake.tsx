@@ -57,7 +57,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
       {a && (
         <p className="text-small text-soft">
           <span className="fig">{a.considered}</span> changes thought of, <span className="fig">{a.checked}</span>{" "}
-          checked in full.
+          checked in full.{a.stopped && " It stopped there, as that took long: there may be better ones."}
         </p>
       )}
     </Group>

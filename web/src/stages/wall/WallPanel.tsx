@@ -122,20 +122,23 @@ export function WallPanel() {
 /** Fills in studs at an even step; each is a guess until it is found. */
 function QuickLayout({ first }: { first: number }) {
   const catalogue = useCatalogue();
+  const { units } = useDesign();
   const { edit } = useDeeds();
   return (
     <p className="flex flex-wrap items-baseline gap-x-3 text-small">
       <span className="text-soft">guess the rest, every</span>
-      {catalogue.usual.spacings.map(({ name, step_mm: step }) => (
-        <button
-          key={name}
-          type="button"
-          className="act fig"
-          onClick={() => edit(assumeStuds(catalogue.usual, first % step, step))}
-        >
-          {name}
-        </button>
-      ))}
+      {catalogue.usual.spacings
+        .filter((s) => s.unit === units.length)
+        .map(({ name, step_mm: step }) => (
+          <button
+            key={name}
+            type="button"
+            className="act fig"
+            onClick={() => edit(assumeStuds(catalogue.usual, first % step, step))}
+          >
+            {name}
+          </button>
+        ))}
     </p>
   );
 }
