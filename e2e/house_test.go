@@ -53,6 +53,10 @@ func TestTheAddressSaysWhereTheBenchIs(t *testing.T) {
 	p.see(`aside[aria-label="Stage: Hold"]`)
 	back()
 	p.until("the first shelf", `document.querySelector('[aria-label="Shelf on the bench"]').value === "jars"`)
+	p.keys("3")
+	p.see(`aside[aria-label="Stage: Board"]`)
+	back() // of one step
+	p.see(`aside[aria-label="Stage: Hold"]`)
 	other := p.tab(strings.Split(url, "/wall/")[0] + "/wall/" + strings.Split(strings.Split(url, "/wall/")[1], "/")[0] + "/attic/nobody")
 	other.see(`aside[aria-label="Stage: Hold"]`) // what is not there is passed over
 	other.says("[data-testid=verdict]", "Holds 36 kg")

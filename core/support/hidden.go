@@ -246,7 +246,7 @@ func (h *slotted) Notes() hold.Notes {
 func (*Hidden) recipes() []Recipe {
 	return []Recipe{
 		{Key: "hidden-brackets", Name: "hidden metal brackets", Words: "a blade in a slot of the board", Hidden: true,
-			Tools: []string{"router", "drill", "level"}, Hands: "slots routed to half a millimetre", Misfit: oneByOne,
+			Tools: []string{"router", "drill", "level"}, Hands: "slots routed to fit without play", Misfit: oneByOne,
 			Make: (*Outfit).hiddenBrackets, Is: func(w *Ways, _ *Rail) bool { return w.HiddenBracket != nil }},
 	}
 }

@@ -1,5 +1,5 @@
 import type { Units } from "../format";
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import type { Deeds } from "./context";
 import type { Project } from "../api/types.gen";
 import { duplicate, remove } from "../model/copy";
@@ -26,7 +26,7 @@ const ARROWS: Record<string, [number, number]> = {
 
 /** The keys of the bench, wherever the focus is but in a field or a sheet. */
 export function useKeys(d: Doing) {
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const at = e.target as HTMLElement;
       if (at.closest("input, select, textarea, [role=dialog], [role=menu]")) return;

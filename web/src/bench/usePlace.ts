@@ -23,6 +23,7 @@ export function usePlace(): [Address, (to: Partial<Address>) => void] {
   const at = pathname + search;
   const [asked, ask] = useState<{ from: string; to: Address } | null>(null);
   const said = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet };
+  if (asked && asked.from !== at) ask(null);
   const now = asked?.from === at ? asked.to : said;
   const latest = useRef({ now, navigate, at });
   useLayoutEffect(() => {
