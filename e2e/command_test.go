@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"bytes"
 	"encoding/json"
 	"errors"
 	"net/http"
@@ -72,11 +73,28 @@ func BenchmarkStart(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
+	var base map[string]json.RawMessage
+	var shelves []json.RawMessage
+	if err := json.Unmarshal(doc, &base); err != nil {
+		b.Fatal(err)
+	}
+	if err := json.Unmarshal(base["shelves"], &shelves); err != nil {
+		b.Fatal(err)
+	}
+	delete(base, "shelves")
+	parts := make([]map[string]json.RawMessage, len(shelves))
+	for i, s := range shelves {
+		parts[i] = map[string]json.RawMessage{"shelf": s}
+	}
+	body, err := json.Marshal(map[string]any{"seq": 1, "base": map[string]any{"document": base}, "shelves": parts, "open": ""})
+	if err != nil {
+		b.Fatal(err)
+	}
 	var resident float64
 	for b.Loop() {
 		begin := time.Now()
 		a := start(b, "demo")
-		r, err := http.Post(a.url+"/api/check", "application/json", strings.NewReader(`{"seq":1,"design":`+string(doc)+`}`))
+		r, err := http.Post(a.url+"/api/check", "application/json", bytes.NewReader(body))
 		if err != nil || r.StatusCode != http.StatusOK {
 			b.Fatal(r, err)
 		}

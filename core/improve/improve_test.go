@@ -1,12 +1,14 @@
 package improve
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"os"
 	"slices"
 	"sync/atomic"
 	"testing"
+	"time"
 
 	"aguante/core/check"
 	"aguante/core/design"
@@ -224,6 +226,27 @@ func BenchmarkWhatWouldItTake(b *testing.B) {
 	}
 	b.ReportMetric(float64(last.Considered), "considered")
 	b.ReportMetric(float64(last.Checked), "checked")
+}
+
+// BenchmarkClosedPage is how long a search goes on when nobody waits for it any more.
+func BenchmarkClosedPage(b *testing.B) {
+	p := jars(b)
+	for i := range p.Shelves[0].Contents {
+		p.Shelves[0].Contents[i].Each *= 6
+	}
+	var longest time.Duration
+	for i := 0; b.Loop(); i++ {
+		ctx, leave := context.WithCancel(b.Context())
+		ended := make(chan error)
+		go func() { _, err := Shelf(ctx, p, "jars", ids(), nil); ended <- err }()
+		time.Sleep(time.Duration(5+i%20) * time.Millisecond)
+		start := time.Now()
+		leave()
+		if err := <-ended; err != nil {
+			longest = max(longest, time.Since(start))
+		}
+	}
+	b.ReportMetric(float64(longest.Microseconds())/1000, "longest-ms")
 }
 
 func BenchmarkCompareAllWays(b *testing.B) {
