@@ -82,7 +82,7 @@ func loadAndBoard(p *page) {
 	p.click("[role=dialog] button|Lay it")
 	p.click("[role=dialog] button|=zero")
 	p.click("[role=dialog] button|hang it")
-	p.until("the gauge at rest", `(e => e.dataset.stable === "true" && parseFloat(e.textContent) > 0.3)(document.querySelector("[data-testid=dial]"))`)
+	p.until("the gauge at rest", `(e => e.dataset.stable === "true" && parseFloat(e.textContent) > 0.01)(document.querySelector("[data-testid=dial]"))`)
 	p.click("[role=dialog] button|note the reading")
 	p.see("[data-testid=found]")
 	p.take("test")

@@ -7,6 +7,7 @@ import (
 	"os/exec"
 	"testing"
 
+	"aguante/core/design"
 	"aguante/server/contract"
 )
 
@@ -16,7 +17,7 @@ func TestEditsOfTheBench(t *testing.T) {
 	if _, err := os.Stat("node_modules/typescript"); err != nil {
 		t.Skip("the front end's packages are not installed: run make setup")
 	}
-	usual, err := json.Marshal(contract.NewCatalogue().Usual)
+	usual, err := json.Marshal(contract.NewCatalogue(design.Units{}).Usual)
 	if err != nil {
 		t.Fatal(err)
 	}

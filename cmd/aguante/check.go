@@ -150,7 +150,7 @@ func catalogueCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "catalogue", Short: "Print the woods, lumber, panels, sizes, grades, fasteners and contents as JSON", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			b, err := json.MarshalIndent(contract.NewCatalogue(), "", "  ")
+			b, err := json.MarshalIndent(contract.NewCatalogue(design.Units{}), "", "  ")
 			if err != nil {
 				return err
 			}

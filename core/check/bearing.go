@@ -3,14 +3,11 @@ package check
 import (
 	"fmt"
 	"iter"
-	"math"
 	"slices"
 
 	"aguante/core/design"
 	"aguante/core/hold"
 	"aguante/core/material"
-	"aguante/core/slab"
-	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/core/working"
 )
@@ -51,227 +48,6 @@ func (s *Answer) held() iter.Seq[held] {
 			}
 		}
 	}
-}
-
-// grip is a couple, N·mm, that a shelf passes to a stud at a height over the floor: with
-// care as it is asked every day and at its worst when something comes down, and without
-// on the way to the break.
-type grip struct {
-	stud     string
-	y        float64
-	everyday ramp
-	breaking ramp
-	sudden   [suddens]float64
-}
-
-func (g *grip) suddenly(c int, couple float64) {
-	if math.Abs(couple) > math.Abs(g.sudden[c]) {
-		g.sudden[c] = couple
-	}
-}
-
-// at is the couple under so many times the contents; in a sudden case, under those asked.
-func (g *grip) at(by float64, c question) float64 {
-	switch c {
-	case everyday:
-		return g.everyday.at(by)
-	case breaking:
-		return g.breaking.at(by)
-	}
-	return g.sudden[c]
-}
-
-// question is what a stud is asked about: one of the sudden cases, or one of these.
-type question int
-
-const (
-	everyday question = iota + suddens
-	breaking
-)
-
-// on is the footing of a stud's strength.
-func (c question) on(cd float64) material.Basis {
-	switch c {
-	case everyday:
-		return material.Basis{CD: cd}
-	case breaking:
-		return material.Basis{Mean: true}
-	}
-	return material.Basis{CD: hold.SuddenCD}
-}
-
-// ramp is a figure by how many times the contents stand on a shelf, straight between its
-// corners. Where the true one bends between two corners it does so below.
-type ramp []corner
-
-type corner struct{ by, value float64 }
-
-func (r ramp) at(by float64) float64 {
-	for k := 1; k < len(r); k++ {
-		if a, b := r[k-1], r[k]; by <= b.by {
-			return a.value + (b.value-a.value)*(by-a.by)/(b.by-a.by)
-		}
-	}
-	return r[len(r)-1].value
-}
-
-// widen keeps the greater, either way, of what is at a corner and what comes.
-func (r ramp) widen(k int, value float64) {
-	if math.Abs(value) > math.Abs(r[k].value) {
-		r[k].value = value
-	}
-}
-
-// gripsOf are the couples that a board's supports and rail pass on, at their worst over
-// all states, places and woods.
-func gripsOf(runs []*run, a *Answer) []grip {
-	if runs[0].rig == nil {
-		return nil
-	}
-	g := gripping{corners: cornersOf(runs)}
-	for i := range a.Supports {
-		for _, stud := range studsIn(a.Supports[i].Geometry.Holes[:a.Supports[i].Own]) {
-			g.add(i, stud, float64(runs[0].shelf.Y))
-		}
-	}
-	g.own = len(g.all)
-	if rail := runs[0].rail; rail != nil {
-		for _, stud := range rail.Studs() {
-			g.add(-1, stud, float64(runs[0].shelf.Y))
-		}
-	}
-	if len(g.all) == 0 {
-		return nil
-	}
-	g.couples = make([]float64, len(g.all)-g.own)
-	for _, r := range runs {
-		for k := range g.corners {
-			for n, st := range r.states {
-				v := r.look(st, g.corners[k])
-				v.room = r.room
-				g.note(&v, hold.Everyday, k)
-				if n == 0 { // it breaks under all its contents, every support level
-					g.note(&v, hold.Break, k)
-				}
-			}
-		}
-		for c := range r.places {
-			for i := range r.places[c] {
-				g.note(&r.places[c][i], hold.Sudden, c)
-			}
-		}
-	}
-	return g.all
-}
-
-// gripping gathers a board's grips: of its own supports first, then of its rail.
-type gripping struct {
-	corners []float64
-	all     []grip
-	from    []int // support of each, -1 of the rail
-	own     int
-	couples []float64 // of the rail
-	ramps   slab.Of[corner]
-}
-
-func (g *gripping) add(support int, stud string, y float64) {
-	ramp := func() ramp {
-		out := ramp(g.ramps.Take(len(g.corners)))
-		for k, by := range g.corners {
-			out[k].by = by
-		}
-		return out
-	}
-	g.all, g.from = append(g.all, grip{stud: stud, y: y, everyday: ramp(), breaking: ramp()}), append(g.from, support)
-}
-
-// note takes every couple in a view, with care: at a corner, or in one of the sudden cases.
-func (g *gripping) note(v *view, c hold.Case, at int) {
-	if v.gone() {
-		return
-	}
-	for i, which := range v.r.which {
-		for k := range g.own {
-			if g.from[k] == which {
-				_, m := v.action(i)
-				g.all[k].take(c, at, m*v.r.care(c))
-			}
-		}
-	}
-	if g.own < len(g.all) {
-		v.r.rail.Couples(v.r.carried(nil, v, c), g.couples)
-		for k, m := range g.couples {
-			g.all[g.own+k].take(c, at, m)
-		}
-	}
-}
-
-// take keeps the worst couple of a case, at a corner or in one of the sudden cases.
-func (g *grip) take(c hold.Case, at int, couple float64) {
-	switch c {
-	case hold.Everyday:
-		g.everyday.widen(at, couple)
-	case hold.Break:
-		g.breaking.widen(at, couple)
-	default:
-		g.suddenly(at, couple)
-	}
-}
-
-// cornersOf are the multiples of the contents at which any couple may turn.
-func cornersOf(runs []*run) []float64 {
-	out := []float64{0, 1, most}
-	for _, r := range runs {
-		for _, st := range r.states {
-			for i := range st.stretches {
-				if from := st.stretches[i].from; from > 0 {
-					out = append(out, from)
-				}
-			}
-		}
-	}
-	slices.Sort(out)
-	return slices.CompactFunc(out, func(a, b float64) bool { return math.Abs(b-a) < 1e-3 })
-}
-
-func studsIn(holes []hold.Hole) []string {
-	var out []string
-	for _, h := range holes {
-		if h.Counts && h.Stud != "" && !slices.Contains(out, h.Stud) {
-			out = append(out, h.Stud)
-		}
-	}
-	return out
-}
-
-// grips are the couples that a form passes on; they grow straight from an empty one on.
-func (g *stand) grips() []grip {
-	var all []grip
-	n := 0
-	at := func(stud string, up float64) *grip {
-		if n == len(all) {
-			all = append(all, grip{stud: stud, y: float64(g.shelf.Y) + up, everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}})
-		}
-		n++
-		return &all[n-1]
-	}
-	for k, by := range [2]float64{0, most} {
-		n = 0
-		support.Couples(g.on, g.demand(by, hold.Everyday, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).everyday.widen(k, m)
-		})
-		n = 0
-		support.Couples(g.on, g.demand(by, hold.Break, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).breaking.widen(k, m)
-		})
-	}
-	for c := range g.sudden {
-		for _, d := range g.sudden[c] {
-			n = 0
-			support.Couples(g.on, d, func(stud string, up, m float64) { at(stud, up).suddenly(c, m) })
-		}
-	}
-	return all
 }
 
 // bearing is what all shelves of a wall together ask of its studs.
@@ -455,8 +231,10 @@ func (w *bearing) explain(i int, link Link, which string) (*Working, error) {
 		"engineering basis; with the other shelves and without them", working.In("H", float64(w.p.Wall.Height), working.Length))
 	depth := float64(b.Depth)
 	sh.Add("Mt", "moment that the stud takes", "b × d² / 6 × Fb × CF × factor", takes, working.Moment,
-		"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length), working.In("d", depth, working.Length))
-	sh.Add("used", "part of it in use", "M / Mt", m/takes, working.Ratio, "", working.In("M", m, working.Moment), working.In("Mt", takes, working.Moment))
+		"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length),
+		working.In("d", depth, working.Length))
+	sh.Add("used", "part of it in use", "M / Mt", m/takes, working.Ratio, "", working.In("M", m, working.Moment),
+		working.In("Mt", takes, working.Moment))
 	switch c {
 	case everyday:
 		sh.Add("holds", "mass of contents at which the part used reaches 1, the other shelves as they are", "used = 1", link.Limit.Kg,

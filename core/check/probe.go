@@ -185,7 +185,8 @@ func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		return m * sd.share * sd.Fibre(i) / sd.of[i].bends(nil, on)
 	})
 	if sh.On() {
-		sh.Add("M", fmt.Sprintf("greatest bending moment, %s from the left end, %s, × care", say.Place(at.X), v.when()), "beam on its supports × care",
+		sh.Add("M", fmt.Sprintf("greatest bending moment, %s from the left end, %s, × care", say.Place(at.X), v.when()),
+			"beam on its supports × care",
 			m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 		l := &sd.of[i]
 		fb := l.bends(sh, on)

@@ -142,7 +142,8 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	}
 	var out []probe
 	for _, l := range r.rail.Links() {
-		out = append(out, probe{Link: r.link(Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
+		out = append(out, probe{Link: r.link(Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes,
+			Of:   l.Of,
 			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)}),
 			on: -1, levelOnly: l.Kind == hold.Stiffness, rail: l.Use})
 	}

@@ -55,9 +55,16 @@ func NewStud() wall.Stud {
 	return wall.Stud{Width: 38, Depth: 89, Doubt: 5, Wood: "spruce-pine-fir-stud"}
 }
 
-// NewItem is a thing to stand on a shelf, nowhere yet.
-func NewItem() load.Item {
-	return load.Item{Name: "Box", Shape: "box", By: load.ByCount, Count: 1, Each: 5, To: 300, Place: load.Middle, Height: 200}
+// NewItem is a thing to stand on a shelf, nowhere yet, of round figures in the units.
+func NewItem(u design.Units) load.Item {
+	it := load.Item{Name: "Box", Shape: "box", By: load.ByCount, Count: 1, Each: 5, To: 300, Place: load.Middle, Height: 200}
+	if u.Length == design.Inches {
+		it.To, it.Height = 12*25.4, 8*25.4
+	}
+	if u.Mass == design.Pounds {
+		it.Each = 10 * 0.45359237
+	}
+	return it
 }
 
 // NewHollow is the inside of a hollow shelf as they are usually made.

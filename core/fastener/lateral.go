@@ -94,9 +94,11 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 	}
 	m := modes[best]
 	if sh.On() {
-		sh.Add("qs", "push along its length on the piece's side", "Fes × Dr", qs, working.Rate, "TR12", working.In("Fes", qs/s.Root, working.Stress),
+		sh.Add("qs", "push along its length on the piece's side", "Fes × Dr", qs, working.Rate, "TR12",
+			working.In("Fes", qs/s.Root, working.Stress),
 			working.In("Dr", s.Root, working.Length))
-		sh.Add("qm", "push along its length on the stud's side", "Fem × Dr", qm, working.Rate, "TR12", working.In("Fem", qm/s.Root, working.Stress),
+		sh.Add("qm", "push along its length on the stud's side", "Fem × Dr", qm, working.Rate, "TR12",
+			working.In("Fem", qm/s.Root, working.Stress),
 			working.In("Dr", s.Root, working.Length))
 		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", ms, working.Moment, "TR12",
 			working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))

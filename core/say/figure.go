@@ -30,7 +30,7 @@ func (u Units) figure(kind byte, v float64) string {
 		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" N", Decimal(v/gee/pound, 0)+" lbf")
 	case 's':
 		if u.Length == inches {
-			return fmt.Sprintf("%s psi (%s MPa)", Decimal(v*psi, 0), Decimal(v, 1))
+			return fmt.Sprintf("%s psi (%s MPa)", Decimal(figures(v*psi, 3), 0), Decimal(v, 1))
 		}
 		return Decimal(v, 1) + " MPa"
 	case 'd':
@@ -43,6 +43,15 @@ func (u Units) figure(kind byte, v float64) string {
 		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v*per, 1)+" kg"+length, Decimal(v*per/pound, 1)+" lb"+length)
 	}
 	return Decimal(v, 2)
+}
+
+// figures rounds to so many significant figures.
+func figures(v float64, n int) float64 {
+	if v == 0 {
+		return 0
+	}
+	step := math.Pow(10, math.Floor(math.Log10(math.Abs(v)))-float64(n-1))
+	return math.Round(v/step) * step
 }
 
 func (u Units) either(metric, imperial bool, a, b string) string {

@@ -51,7 +51,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
 	g := e.Group("/api")
 	g.GET("/health", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"ok": true}) })
-	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue()) })
+	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue(design.UnitsOf(unitsOf(c)))) })
 	g.POST("/check", a.check)
 	g.POST("/working", a.working)
 	g.POST("/quantity", a.quantity)

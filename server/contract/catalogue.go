@@ -42,14 +42,14 @@ type Usual struct {
 	Ladder   []string        `json:"ladder"` // woods that a board is compared with
 }
 
-// NewCatalogue gathers the tables.
-func NewCatalogue() Catalogue {
+// NewCatalogue gathers the tables; what is usual is of round figures in the units.
+func NewCatalogue(u design.Units) Catalogue {
 	c := Catalogue{
 		Woods: material.Woods(), Grades: material.Grades(), Lumber: material.Lumbers(), Panels: material.Panels(), Sizes: material.Sizes(),
 		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
 		Exports: export.Formats(),
 		Words:   map[string][]field.Choice{}, Fields: map[string][]field.Group{},
-		Usual: Usual{dress.NewStud(), dress.NewItem(), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods()},
+		Usual: Usual{dress.NewStud(), dress.NewItem(u), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods()},
 	}
 	for _, w := range choosers() {
 		c.Words[nameOf(reflect.TypeOf(w))] = w.Choices()

@@ -6,6 +6,8 @@ import (
 	"os/exec"
 	"path/filepath"
 	"testing"
+
+	"aguante/core/design"
 )
 
 // What is made from the Go types is committed; a stale copy fails here.
@@ -41,7 +43,7 @@ func TestGeneratedFilesAreFresh(t *testing.T) {
 }
 
 func TestCatalogueIsWhole(t *testing.T) {
-	c := NewCatalogue()
+	c := NewCatalogue(design.Units{})
 	if len(c.Woods) != 41 || len(c.Grades) != 5 || len(c.Lumber) < 9 || len(c.Fasteners) < 22 {
 		t.Errorf("%d woods, %d grades, %d kinds of lumber, %d fasteners", len(c.Woods), len(c.Grades), len(c.Lumber), len(c.Fasteners))
 	}

@@ -50,9 +50,13 @@ export const fine = (mm: number, u: Units): string =>
       ? `${inches(mm, 64)} in`
       : `${decimal(mm, 1)} mm`;
 
-/** Sag: hundredths of an inch or tenths of a millimetre. */
-export const sag = (mm: number, u: Units): string =>
-  u.length === "in" ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`;
+/** Sag: hundredths of an inch or tenths of a millimetre; what is less says so. */
+export function sag(mm: number, u: Units): string {
+  const inch = u.length === "in";
+  const text = inch ? (mm / 25.4).toFixed(2) : mm.toFixed(1);
+  const some = mm > 0 && Number(text) === 0;
+  return inch ? `${some ? "under 0.01" : text} in` : `${some ? "under 0.1" : text} mm`;
+}
 
 const inMass = (kg: number, u: Units) => (u.mass === "lb" ? kg / LB : kg);
 
@@ -77,9 +81,11 @@ export const mass = (kg: number, u: Units): string => decimal(inMass(kg, u), 2);
 /** A mass on the drawing: to a tenth. */
 export const round = (kg: number, u: Units): string => `${decimal(inMass(kg, u), 1)} ${u.mass}`;
 
-/** A stress or a stiffness: who thinks in inches reads psi too. */
+/** A stress or a stiffness: who thinks in inches reads psi too, to three figures. */
 export const stress = (mpa: number, u: Units): string =>
-  u.length === "in" ? `${significant(mpa * PSI)} psi (${decimal(mpa, 0)} MPa)` : `${decimal(mpa, 0)} MPa`;
+  u.length === "in"
+    ? `${significant(Number((mpa * PSI).toPrecision(3)))} psi (${decimal(mpa, 0)} MPa)`
+    : `${decimal(mpa, 0)} MPa`;
 
 /** What a dial gauge shows: a hundredth of a millimetre or a thousandth of an inch. */
 export const dial = (mm: number, u: Units): string =>

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { api, Away } from "../api/client";
 import type { Units } from "../api/types.gen";
 
@@ -9,8 +9,7 @@ export const retryAway = (n: number, err: Error) => err instanceof Away && n < 6
 export const useCatalogueIn = (units: Units | undefined) =>
   useQuery({
     queryKey: ["catalogue", units?.length, units?.mass],
-    queryFn: () => api.catalogue(units!),
-    enabled: units !== undefined,
+    queryFn: units ? () => api.catalogue(units) : skipToken,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: retryAway,

@@ -46,6 +46,9 @@ function Across({
   );
 }
 
+/** Room for a height beside the board, px. */
+const BESIDE = 100;
+
 /** The dimensions of the shelf on the bench. */
 export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: View; items: boolean }) {
   const report = useAnswer();
@@ -103,7 +106,11 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
       )}
       <div
         className="absolute flex items-center gap-1 text-small text-soft"
-        style={{ left: Math.max(0, x0 - (x0 >= 76 ? 74 : 46)), top: view.y(shelf.y_mm) - 13 }}
+        style={{
+          left: x0 >= BESIDE ? x0 - 4 : 0,
+          top: view.y(shelf.y_mm) - 13,
+          transform: x0 >= BESIDE ? "translateX(-100%)" : undefined,
+        }}
       >
         <Measure
           bare
@@ -112,7 +119,7 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
           value={shelf.y_mm}
           onValue={(v) => setShelf(shelf.id, { y_mm: v })}
         />
-        {x0 >= 76 && "up"}
+        {x0 >= BESIDE && "up"}
       </div>
     </>
   );

@@ -94,12 +94,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
       {setup && (
         <>
           <Rig span={setup.span} thickness={shelf.thickness_mm} dial={gauge.dial} hangs={gauge.hangs} units={u} />
-          <p className="fig text-center text-figure" data-testid="dial" data-stable={gauge.dial?.stable ?? false}>
-            {gauge.dial?.fault === "end of travel" ? "end of travel" : dialed(gauge.dial?.mm ?? 0, u)}
-            <span className="ml-2 text-small text-soft">
-              {gauge.dropped ? "no reading" : gauge.dial?.stable ? "at rest" : "moving"}
-            </span>
-          </p>
+          <Reads dial={gauge.dial} dropped={gauge.dropped} units={u} />
           <p className="text-right text-small text-soft">the bend is drawn × 10</p>
           <form
             onSubmit={(e) => {
@@ -162,6 +157,16 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
         />
       )}
     </Sheet>
+  );
+}
+
+/** What the gauge shows, and whether it is at rest. */
+function Reads({ dial, dropped, units }: { dial: Dial | null; dropped: boolean; units: Units }) {
+  return (
+    <p className="fig text-center text-figure" data-testid="dial" data-stable={dial?.stable ?? false}>
+      {dial?.fault === "end of travel" ? "end of travel" : dialed(dial?.mm ?? 0, units)}
+      <span className="ml-2 text-small text-soft">{dropped ? "no reading" : dial?.stable ? "at rest" : "moving"}</span>
+    </p>
   );
 }
 
