@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
-import type { Bend, Dial, Press, Shelf, Stiffness } from "../../api/types.gen";
+import type { Bend, Dial, Press, Shelf, Stiffness, Units } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
