@@ -235,6 +235,9 @@ func TestEmptyShelfSaysWhatItWouldTake(t *testing.T) {
 	if s.Asked != 0 || !s.Evenly || s.HoldsUpTo.Kg <= 0 || s.HoldsUpTo.Above {
 		t.Fatalf("empty: %+v, evenly %v", s.HoldsUpTo, s.Evenly)
 	}
+	if s.Handling.Load != 0 || s.Handling.Verdict != Holds {
+		t.Errorf("something is set down on an empty shelf: %+v", s.Handling)
+	}
 	q := demoWall(t)
 	q.Shelves[0].Contents = []load.Item{{ID: "even", Shape: "box", By: load.ByCount, Count: 1, Each: quantity.Mass(s.HoldsUpTo.Kg), From: 0,
 		To: q.Shelves[0].Length, Place: load.Middle, Height: 100}}

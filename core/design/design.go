@@ -188,13 +188,16 @@ const (
 )
 
 // SetDown returns the weight that comes down on a shelf when its heaviest single thing is
-// set down, N.
+// set down, N: none where nothing stands on it.
 func (s *Shelf) SetDown() float64 {
-	heaviest := quantity.Mass(0)
+	heaviest, some := quantity.Mass(0), false
 	for _, it := range s.Contents {
 		if it.Mass() > 0 {
-			heaviest = max(heaviest, it.Each)
+			heaviest, some = max(heaviest, it.Each), true
 		}
+	}
+	if !some {
+		return 0
 	}
 	return max(bump*heaviest.Weight(), leastSetDown)
 }

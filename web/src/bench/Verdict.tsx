@@ -1,6 +1,6 @@
 import { useRef, useState, useEffect } from "react";
 import type { ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
-import { asked, holds, weight } from "../format";
+import { asked, holds } from "../format";
 import { linkOf, useDeeds, useDesign } from "./context";
 import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
@@ -72,16 +72,14 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             Stays straight to {limit(shelf.straight, u)} ({named(bends)}).{" "}
           </span>
         )}
-        <Sudden
-          testid="handling"
-          answer={shelf.handling}
-          shelf={shelf}
-          what={
-            shelf.evenly
-              ? `${weight(shelf.handling.load_n, u)} coming down on the front edge`
-              : "its heaviest thing set down hard on the front edge"
-          }
-        />{" "}
+        {shelf.handling.load_n > 0 && (
+          <Sudden
+            testid="handling"
+            answer={shelf.handling}
+            shelf={shelf}
+            what="its heaviest thing set down hard on the front edge"
+          />
+        )}{" "}
         {shelf.accident && (
           <Sudden
             testid="accident"

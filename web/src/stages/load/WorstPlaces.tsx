@@ -8,7 +8,7 @@ import { weight } from "../../format";
 export function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: ShelfReport; view: View }) {
   const design = useDesign();
   const marks = [
-    { answer: report.handling, words: "worst place to set down" },
+    ...(report.handling.load_n > 0 ? [{ answer: report.handling, words: "worst place to set down" }] : []),
     ...(report.accident ? [{ answer: report.accident, words: "worst place for an accident" }] : []),
   ];
   const y = view.y(shelf.y_mm);
