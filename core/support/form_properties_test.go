@@ -57,6 +57,41 @@ func TestPropertiesOfHookRails(t *testing.T) {
 	}
 }
 
+// One heavy thing hangs on one hook, whichever (engineering basis 4.10), and who leans or climbs
+// does so on any one of them, by what lasts.
+func TestAHookTakesTheHeaviestAndWhoLeans(t *testing.T) {
+	used := func(part, mode, id string, each float64, d Demand) float64 {
+		goods := []Good{{From: 410, To: 1230, W: 300, Each: each}}
+		return formLink(t, hooksOn(Pipe).Stand(stage(goods, 400, 800, 1200)), part, mode, id).Use(nil, d).Used
+	}
+	for _, link := range [][3]string{{"hook", "bends", "h1"}, {"hook", "flange", "h3"}} {
+		three, one := used(link[0], link[1], link[2], 100, everyday(1)), used(link[0], link[1], link[2], 300, everyday(1))
+		if one < 2.99*three || link[1] == "bends" && !near(one, 3*three, 1e-9) {
+			t.Errorf("%v: three things of 100 N use %v, one of 300 N %v, want three times as much", link, three, one)
+		}
+	}
+	child := Demand{By: 1, Care: 1, Case: hold.Sudden, Extra: 441, X: 420}
+	quiet := used("hook", "bends", "h1", 100, everyday(1))
+	if got := used("hook", "bends", "h1", 100, child); !near(got, quiet*541/200, 1e-9) {
+		t.Errorf("a child of 441 N on a hook with 100 N: %v, want %v", got, quiet*541/200)
+	}
+	if got := used("hook", "bends", "h2", 100, child); got != quiet {
+		t.Errorf("a child on the first hook: the second is used %v, want %v", got, quiet)
+	}
+	rail := func(d Demand) float64 {
+		worst := 0.0
+		for _, l := range hooksOn(Pipe).Stand(stage([]Good{{From: 410, To: 1230, W: 300, Each: 100}}, 400, 800, 1200)).Links() {
+			if l.Part != "hook" {
+				worst = max(worst, l.Use(nil, d).Used)
+			}
+		}
+		return worst
+	}
+	if a, b := rail(everyday(1)), rail(child); b <= a {
+		t.Errorf("with a child on it the board on the wall is used %v, without %v", b, a)
+	}
+}
+
 // What hangs on the hooks is on some hook, all of it.
 func TestHooksShareWhatHangs(t *testing.T) {
 	for _, goods := range [][]Good{

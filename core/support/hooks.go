@@ -64,13 +64,14 @@ type hookRail struct {
 	own   hold.Site
 	rail  *railed
 	goods []float64 // weight on each hook, N
+	heavy []float64 // the heaviest single thing that may hang on each, N
 	acts  []hold.Action
 }
 
 // Stand puts a hook rail up. What hangs over several hooks is shared by them; what
 // hangs over none is taken by the nearest.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), own: s.site(s.X),
+	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), heavy: make([]float64, len(h.Hooks)), own: s.site(s.X),
 		acts: make([]hold.Action, len(h.Hooks))}
 	var riders []Rider
 	var at []float64
@@ -91,6 +92,7 @@ func (h *HookRail) Stand(s Stage) Standing {
 		}
 		for _, i := range on {
 			out.goods[i] += g.W / float64(len(on))
+			out.heavy[i] = max(out.heavy[i], g.Each)
 		}
 	}
 	return out
@@ -99,16 +101,35 @@ func (h *HookRail) Stand(s Stage) Standing {
 // leastYank is what any hook must stand, N (Rule: things are yanked).
 const leastYank = 150.0
 
-// load is what hook i is judged at: twice its load, at least 150 N (Rule).
+// load is what hook i is judged at: twice its share, twice the heaviest thing that may hang
+// there, all of it on this hook, at least 150 N, and its share with what comes down on it
+// (engineering basis 4.10).
 func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
-	p := max(2*h.goods[i]*d.By, leastYank)
-	p *= d.Care
+	share, heaviest, sudden := h.goods[i]*d.By, h.heavy[i]*d.By, 0.0
+	if h.meets(i, d) {
+		sudden = d.Extra
+	}
+	p := max(2*share, 2*heaviest, leastYank, share+sudden) * d.Care
 	if sh.On() {
-		sh.Add("P", "what the hook is judged at: twice its load, at least "+say.Force(leastYank)+", as things are yanked; × care",
-			fmt.Sprintf("max(2 × W, %g) × care", leastYank), p,
-			working.Force, "Rule", working.In("W", h.goods[i]*d.By, working.Force), working.In("care", d.Care, working.Ratio))
+		sh.Add("P", "what the hook is judged at, as things are yanked: twice its share or twice the heaviest thing that may hang there, at least "+
+			say.Force(leastYank)+", or its share with what comes down on it; × care",
+			fmt.Sprintf("max(2 × W, 2 × W1, %g, W + F) × care", leastYank), p,
+			working.Force, "Rule", working.In("W", share, working.Force), working.In("W1", heaviest, working.Force),
+			working.In("F", sudden, working.Force), working.In("care", d.Care, working.Ratio))
 	}
 	return p
+}
+
+// meets tells that what comes down in a demand comes down on hook i.
+func (h *hookRail) meets(i int, d Demand) bool { return d.Extra > 0 && d.X == float64(h.Hooks[i].X) }
+
+// lasting is a demand by what lasts: a yank is no shorter than what hangs there (engineering
+// basis 4.10).
+func lasting(d Demand) Demand {
+	if d.Case == hold.Sudden {
+		d.Case = hold.Everyday
+	}
+	return d
 }
 
 func (h *hookRail) Links() []FormLink {
@@ -129,7 +150,7 @@ func (h *hookRail) Links() []FormLink {
 		link := func(mode string, goes hold.Goes, of hold.Of, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
 			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Goes: goes, Of: of, Role: role, Kind: hold.Strength, Name: name},
 				Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, d) }})
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, lasting(d)) }})
 		}
 		if h.Peg.Kind != Cast {
 			link("bends", hold.Bends, h.Peg.of(), hold.RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
@@ -142,7 +163,7 @@ func (h *hookRail) Links() []FormLink {
 	}
 	for _, l := range h.rail.Links() {
 		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X,
-			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, d) }})
+			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, lasting(d)) }})
 	}
 	return out
 }
@@ -168,6 +189,9 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 	}
 	worst, at := hold.Use{Used: -1}, 0
 	for i := range h.Hooks {
+		if d.Extra > 0 && !h.meets(i, d) {
+			continue // one thing at a time
+		}
 		if u := ask(nil, i); u.Used > worst.Used {
 			worst, at = u, i
 		}
@@ -183,8 +207,14 @@ func (h *hookRail) Self() float64 {
 	return h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
 }
 
-// Points are none: a yank is twice the load already.
-func (h *hookRail) Points() []float64 { return []float64{h.set.X} }
+// Points are the hooks.
+func (h *hookRail) Points() []float64 {
+	out := make([]float64, len(h.Hooks))
+	for i, k := range h.Hooks {
+		out[i] = float64(k.X)
+	}
+	return out
+}
 
 // actions are what the hooks pass to the board in a demand.
 func (h *hookRail) actions(d Demand) []hold.Action {
@@ -235,7 +265,8 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 		} else if n > 1 {
 			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
-		out = append(out, FormPart{ID: k.ID, Noun: "hook", Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X), Share: h.goods[i] * d.By, Geometry: g})
+		out = append(out, FormPart{ID: k.ID, Noun: "hook", Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X),
+			Share: h.goods[i] * d.By, Geometry: g})
 	}
 	return append([]FormPart{h.drawBoard(&rail, weight)}, out...)
 }
