@@ -266,6 +266,23 @@ func frameOn(ties ...float64) *StandingFrame {
 	return f
 }
 
+// In which order posts were put down changes nothing.
+func TestAFramesPostsStandInAnyOrder(t *testing.T) {
+	goods := []Good{{From: 300, To: 900, W: 600, Z: 150, Level: 2}}
+	plain, mixed := frameOn(400, 1600), frameOn(400, 1600)
+	mixed.Posts = []Post{mixed.Posts[2], mixed.Posts[0], mixed.Posts[1]}
+	a, b := plain.Stand(stage(goods, 400, 1600)).Links(), mixed.Stand(stage(goods, 400, 1600)).Links()
+	if len(a) != len(b) {
+		t.Fatalf("%d links, and %d in another order", len(a), len(b))
+	}
+	for i := range a {
+		want, got := a[i].Use(nil, everyday(1)), b[i].Use(nil, everyday(1))
+		if a[i].Support != b[i].Support || a[i].Where != b[i].Where || !near(got.Used, want.Used, 1e-9) && got.Used != want.Used {
+			t.Errorf("%s of %s: %v, in order %v", b[i].Name, b[i].Support, got.Used, want.Used)
+		}
+	}
+}
+
 func TestAFrameTipsWithoutItsTie(t *testing.T) {
 	goods := []Good{{From: 300, To: 1700, W: 600, Z: 150, Level: 2}}
 	tied, free := frameOn(400, 1600).Stand(stage(goods, 400, 1600)), frameOn().Stand(stage(goods, 400, 1600))

@@ -1,8 +1,10 @@
 package support
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/field"
 	"aguante/core/hold"
@@ -75,6 +77,10 @@ type stoodFrame struct {
 
 // Stand puts a frame up.
 func (f *StandingFrame) Stand(s Stage) Standing {
+	own := *f // its posts from left to right
+	own.Posts = slices.Clone(f.Posts)
+	slices.SortStableFunc(own.Posts, func(a, b Post) int { return cmp.Compare(a.X, b.X) })
+	f = &own
 	h := &stoodFrame{StandingFrame: f, set: s, own: s.site(s.X)}
 	for _, p := range f.Posts {
 		h.at = append(h.at, float64(p.X))
