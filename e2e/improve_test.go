@@ -120,7 +120,7 @@ func TestAHookRailIsYanked(t *testing.T) {
 	p.says("aside", "story stick")
 	p.click("aside button|bore in the board")
 	p.says("[role=dialog]", "things are yanked")
-	p.says("[role=dialog]", "max(2 × W, 150)")
+	p.says("[role=dialog]", "max(2 × W, 2 × W1, 150, W + F)")
 	p.keys(kb.Escape)
 	p.click("aside button|all of it")
 	p.put("how many, evenly spaced", "7")

@@ -237,6 +237,9 @@ func TestScanTheWall(t *testing.T) {
 	p.until("the right end", `document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") === "3900"`)
 	p.says("[data-testid=marks]", "sweep back over it")
 	p.gone("aside button|these 10 studs")
+	p.click("aside button|=put it away") // which would lose what was swept
+	p.says("aside [role=alert]", "The scan is not taken yet.")
+	p.click("aside button|=keep it")
 	p.click("[data-testid=scanner]") // and back by the keys
 	p.keys(kb.ArrowLeft, chromedp.ModifierShift)
 	p.until("the left end", `document.querySelector("[data-testid=scanner]").getAttribute("aria-valuenow") === "0"`)

@@ -4,6 +4,7 @@ import { api, reason } from "../../api/client";
 import type { StudMark } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { lengthUnit } from "../../format";
+import { Sure } from "../../ui/Sure";
 import { Group } from "../../ui/fields";
 import { FileButton } from "../../ui/FileButton";
 import { barMark, forgetStuds, takeMarks } from "../../model/wall";
@@ -19,6 +20,10 @@ export function ScannerPanel() {
   const w = design.wall;
   const marks = scanner.reply?.marks ?? [];
   const ready = marks.filter((m) => m.kind === "stud" && m.both);
+  const seen = marks.filter((m) => m.kind === "stud");
+  const taken = (m: StudMark) => w.studs.some((s) => Math.abs(s.x_mm - m.x_mm) < 30);
+  const lost =
+    scanner.reply?.readings.length && !(seen.length > 0 && seen.every(taken)) ? "The scan is not taken yet." : null;
   const read = async (f: File) => {
     try {
       if (f.size > 3 << 20) throw new Error(`${f.name} is larger than a scan can be (3 MB)`);
@@ -33,14 +38,7 @@ export function ScannerPanel() {
     return m.both ? `stud, found both ways, ± ${lengthUnit(m.doubt_mm, design.units)}` : "stud? sweep back over it";
   };
   return (
-    <Group
-      title="Stud scanner"
-      action={
-        <button type="button" className="act" onClick={scanner.close}>
-          put it away
-        </button>
-      }
-    >
+    <Group title="Stud scanner" action={<Sure label="put it away" lost={lost} onSure={scanner.close} />}>
       <p className="text-small text-soft" data-testid="behind">
         Simulated{scanner.reply?.behind ? `, over ${scanner.reply.behind}` : ""}. Calibrate on plain lining, then sweep
         right and back: drag it, or arrow keys; Shift sweeps.
@@ -64,9 +62,7 @@ export function ScannerPanel() {
         <button type="button" className="act" onClick={() => scanner.sweep(w.length_mm)}>
           sweep →
         </button>
-        <button type="button" className="act" onClick={scanner.again}>
-          start again
-        </button>
+        <Sure label="start again" lost={lost} onSure={scanner.again} />
         <FileButton label="Scan file" accept=".jsonl,.ndjson,.json" onFile={read}>
           open a scan
         </FileButton>
