@@ -28,6 +28,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
       </p>
     );
   const [strong, rest] = headline(shelf, u);
+  const mine = design.shelves.find((s) => s.id === shelf.id);
   const first = linkOf(shelf, shelf.first);
   const bends = linkOf(shelf, shelf.first_sag);
   const t = tone(shelf);
@@ -77,7 +78,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             testid="handling"
             answer={shelf.handling}
             shelf={shelf}
-            what="its heaviest thing set down hard on the front edge"
+            what={`its heaviest thing ${mine?.hook_rail ? "dropped on one hook" : "set down hard on the front edge"}`}
           />
         )}{" "}
         {shelf.accident && (
@@ -85,7 +86,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             testid="accident"
             answer={shelf.accident}
             shelf={shelf}
-            what={ACCIDENT[design.shelves.find((s) => s.id === shelf.id)?.accident ?? ""] ?? "an accident"}
+            what={ACCIDENT[mine?.accident ?? ""] ?? "an accident"}
           />
         )}
         {shelf.on_assumed.length > 0 && (
