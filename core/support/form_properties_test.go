@@ -87,6 +87,13 @@ func TestAHookTakesTheHeaviestAndWhoLeans(t *testing.T) {
 		}
 		return worst
 	}
+	// All studs together take no less than the couples of its hooks, and the board's own.
+	h := hooksOn(Pipe).Stand(stage([]Good{{From: 410, To: 1230, W: 300, Each: 100}}, 400, 800, 1200)).(*hookRail)
+	passed := 0.0
+	Couples(h, child, func(_ string, _, couple float64) { passed += couple })
+	if want := (300+441)*(80+25) + h.Self()*25/2; passed < want {
+		t.Errorf("with a child on it the board passes %v N·mm to its studs, want at least %v", passed, want)
+	}
 	if a, b := rail(everyday(1)), rail(child); b <= a {
 		t.Errorf("with a child on it the board on the wall is used %v, without %v", b, a)
 	}

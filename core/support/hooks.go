@@ -178,9 +178,7 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 			if i == yanked {
 				p = h.load(sh, i, d)
 			}
-			e := float64(h.Peg.Reach + h.Thickness)
-			all[i] = hold.Action{R: p + h.Self()*d.Care/float64(len(h.Hooks)),
-				M: p*e + h.Self()*d.Care/float64(len(h.Hooks))*float64(h.Thickness)/2, Case: d.Case}
+			all[i] = h.action(p, d)
 		}
 		return l.Use(sh, all)
 	}
@@ -216,12 +214,21 @@ func (h *hookRail) Points() []float64 {
 	return out
 }
 
+// action is what a hook with p newtons on it passes to the board, and its part of the board.
+func (h *hookRail) action(p float64, d Demand) hold.Action {
+	own := h.Self() * d.Care / float64(len(h.Hooks))
+	return hold.Action{R: p + own, M: p*float64(h.Peg.Reach+h.Thickness) + own*float64(h.Thickness)/2, Case: d.Case}
+}
+
 // actions are what the hooks pass to the board in a demand.
 func (h *hookRail) actions(d Demand) []hold.Action {
 	out := make([]hold.Action, len(h.Hooks))
 	for i := range h.Hooks {
-		p := h.goods[i] * d.By * d.Care
-		out[i] = hold.Action{R: p, M: p * float64(h.Peg.Reach+h.Thickness), Case: d.Case}
+		p := h.goods[i] * d.By
+		if h.meets(i, d) {
+			p += d.Extra
+		}
+		out[i] = h.action(p*d.Care, d)
 	}
 	return out
 }
