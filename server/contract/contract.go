@@ -4,29 +4,18 @@
 package contract
 
 import (
-	"encoding/json"
-	"fmt"
-	"reflect"
-	"strconv"
-
-	"github.com/invopop/jsonschema"
-
-	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/field"
 	"aguante/core/improve"
 	"aguante/core/journal"
 	"aguante/core/load"
 	"aguante/core/material"
-	"aguante/core/plan"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/scan"
-	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/instrument"
-	"aguante/server/store"
 	"aguante/server/tables"
 )
 
@@ -147,76 +136,6 @@ type MoistureReply struct {
 	Fault string  `json:"fault,omitempty"`
 }
 
-// CheckRequest asks for the check of a design in its parts, each sent once and named by
-// its key from then on. Seq comes back with the answer, so that a stale one can be
-// dropped. Open is the id of the shelf that is looked at closely.
-type CheckRequest struct {
-	Seq     int         `json:"seq"`
-	Base    BasePart    `json:"base"`
-	Shelves []ShelfPart `json:"shelves"`
-	Open    string      `json:"open"`
-}
-
-// BasePart is a design without its shelves, or the key of it.
-type BasePart struct {
-	Key      string  `json:"key,omitempty"`
-	Document RawBase `json:"document,omitzero"`
-}
-
-// ShelfPart is a shelf, or the key of it, and which answer and closing the page has of it.
-type ShelfPart struct {
-	Key     string   `json:"key,omitempty"`
-	Shelf   RawShelf `json:"shelf,omitzero"`
-	Answer  string   `json:"answer,omitempty"`
-	Closing string   `json:"closing,omitempty"`
-}
-
-// RawBase is a design without its shelves, as it came: it is named by what it says.
-type RawBase struct{ json.RawMessage }
-
-// JSONSchemaAlias says what it is.
-func (RawBase) JSONSchemaAlias() any { return design.Project{} }
-
-// RawShelf is a shelf as it came.
-type RawShelf struct{ json.RawMessage }
-
-// JSONSchemaAlias says what it is.
-func (RawShelf) JSONSchemaAlias() any { return design.Shelf{} }
-
-// CheckReply answers it: for every shelf its keys, and what of answers and closings the
-// page has not got yet, by their keys. Missing are the keys of parts that the server has
-// not got any more, and nothing else is said then.
-type CheckReply struct {
-	Seq      int                `json:"seq"`
-	Missing  []string           `json:"missing,omitempty"`
-	Base     string             `json:"base"`
-	Shelves  []ShelfKeys        `json:"shelves"`
-	Answers  map[string]Written `json:"answers,omitempty"`
-	Closings map[string]Closed  `json:"closings,omitempty"`
-	Studs    []check.Stud       `json:"studs"`
-	Verdict  check.Verdict      `json:"verdict"`
-	Weakest  string             `json:"weakest,omitempty"`
-}
-
-// ShelfKeys name a shelf as it was sent, its answer and its closing.
-type ShelfKeys struct {
-	Key     string `json:"key"`
-	Answer  string `json:"answer"`
-	Closing string `json:"closing"`
-}
-
-// Written is an answer as it goes over the wire.
-type Written struct{ json.RawMessage }
-
-// JSONSchemaAlias says what it is.
-func (Written) JSONSchemaAlias() any { return check.Answer{} }
-
-// Closed is a closing as it goes over the wire.
-type Closed struct{ json.RawMessage }
-
-// JSONSchemaAlias says what it is.
-func (Closed) JSONSchemaAlias() any { return check.Closing{} }
-
 // WorkingRequest asks for the sum behind a link in a case: everyday, handling
 // or break.
 type WorkingRequest struct {
@@ -333,181 +252,3 @@ type Failure struct {
 	Version  int           `json:"version,omitempty"` // of the stored project, on a clash
 	Problems []FileProblem `json:"problems,omitempty"`
 }
-
-// wire gathers the types that the front end speaks.
-type wire struct {
-	Catalogue       Catalogue
-	Own             Own
-	LadderRequest   LadderRequest
-	Ladder          check.Ladder
-	DressRequest    DressRequest
-	MakeRequest     MakeRequest
-	MakeReply       MakeReply
-	Hung            design.Hung
-	ShelfRequest    ShelfRequest
-	Places          check.Places
-	PartsTable      PartsTable
-	Improve         improve.Answer
-	CompareReply    CompareReply
-	BreakReply      BreakReply
-	StiffnessReq    StiffnessRequest
-	Stiffness       material.Stiffness
-	DialRequest     DialRequest
-	Dial            instrument.Dial
-	MoistureRequest MoistureRequest
-	MoistureReply   MoistureReply
-	Saved           store.Saved
-	Revision        store.Revision
-	CheckRequest    CheckRequest
-	CheckReply      CheckReply
-	Report          check.Report
-	Working         check.Working
-	WorkingRequest  WorkingRequest
-	QuantityRequest QuantityRequest
-	QuantityReply   QuantityReply
-	ContentsRequest ContentsRequest
-	Item            load.Item
-	SplitRequest    SplitRequest
-	Parts           load.Parts
-	TableRequest    TableRequest
-	TableReply      TableReply
-	ScaleRequest    ScaleRequest
-	Reading         instrument.Reading
-	ScannerRequest  ScannerRequest
-	ScanRequest     ScanRequest
-	ScanReply       ScanReply
-	Failure         Failure
-	Journal         Journal
-	RecordRequest   RecordRequest
-	Shop            shop.Shop
-	Plan            plan.Plan
-	Picture         store.Picture
-}
-
-// ProjectSchema is the published schema of a project file: lengths and masses
-// are numbers in mm and kg, or texts with a unit.
-func ProjectSchema() ([]byte, error) {
-	withUnits := map[reflect.Type]string{reflect.TypeFor[quantity.Length](): "27 5/8 in", reflect.TypeFor[quantity.Mass](): "60 lb"}
-	r := &jsonschema.Reflector{
-		RequiredFromJSONSchemaTags: true,
-		Mapper: func(t reflect.Type) *jsonschema.Schema {
-			if example, ok := withUnits[t]; ok {
-				return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{{Type: "number"},
-					{Type: "string", MaxLength: ptr(uint64(64)), Examples: []any{example}}}}
-			}
-			return words(t)
-		},
-	}
-	s := r.Reflect(&design.Project{})
-	s.ID = "https://aguante.example/project.schema.json"
-	s.Title = fmt.Sprintf("Aguante project file, version %d", design.Version)
-	p := s.Definitions["Project"]
-	p.Required = append(p.Required, "format", "version", "name", "wall")
-	bound(s, reflect.TypeFor[design.Project](), map[reflect.Type]bool{})
-	return write(s)
-}
-
-// words is the schema of a type that takes only some words, nil for any other.
-func words(t reflect.Type) *jsonschema.Schema {
-	if t.Kind() != reflect.String || !t.Implements(reflect.TypeFor[field.Chooser]()) {
-		return nil
-	}
-	s := &jsonschema.Schema{Type: "string"}
-	for _, c := range reflect.Zero(t).Interface().(field.Chooser).Choices() {
-		s.Enum = append(s.Enum, c.Key)
-	}
-	return s
-}
-
-// bound writes the bounds that stand beside the fields of a struct, and of all that is
-// in it, into their schemas.
-func bound(s *jsonschema.Schema, t reflect.Type, seen map[reflect.Type]bool) {
-	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
-		t = t.Elem()
-	}
-	if t.Kind() != reflect.Struct || seen[t] {
-		return
-	}
-	seen[t] = true
-	for i := range t.NumField() {
-		bound(s, t.Field(i).Type, seen)
-	}
-	of := s.Definitions[t.Name()]
-	if of == nil {
-		return // embedded: its fields are those of what it is in
-	}
-	for _, f := range field.Schemas(t) {
-		p, ok := of.Properties.Get(f.Name)
-		if !ok {
-			continue
-		}
-		if f.Bounds.Set {
-			figure := p
-			switch {
-			case p.Items != nil && len(p.Items.AnyOf) > 0:
-				figure = p.Items.AnyOf[0]
-			case len(p.AnyOf) > 0:
-				figure = p.AnyOf[0]
-			}
-			figure.Minimum, figure.Maximum = number(f.Bounds.Lo), number(f.Bounds.Hi)
-		}
-		if f.Count.Set {
-			p.MaxItems = ptr(uint64(f.Count.Hi))
-		}
-	}
-}
-
-func number(v float64) json.Number { return json.Number(strconv.FormatFloat(v, 'f', -1, 64)) }
-
-// WireSchema describes what crosses the wire, for making the front end's types.
-func WireSchema() ([]byte, error) {
-	taken := map[string]reflect.Type{}
-	r := &jsonschema.Reflector{Mapper: words, Namer: func(t reflect.Type) string {
-		name := wireName(t)
-		if t.Kind() == reflect.Struct {
-			if have, ok := taken[name]; ok && have != t {
-				panic(fmt.Sprintf("%s and %s would both be %s on the wire", have, t, name))
-			}
-			taken[name] = t
-		}
-		return name
-	}}
-	s := r.Reflect(&wire{})
-	s.ID, s.Extras = "", map[string]any{"x-lists": lists()}
-	return write(s)
-}
-
-// wireName is what a type is called on the wire: its own name, but where two would be
-// called the same.
-func wireName(t reflect.Type) string {
-	switch t {
-	case reflect.TypeFor[improve.Answer]():
-		return "Improvements"
-	case reflect.TypeFor[improve.Row]():
-		return "WayRow"
-	case reflect.TypeFor[scan.Reading]():
-		return "ScanReading"
-	case reflect.TypeFor[scan.Mark]():
-		return "StudMark"
-	case reflect.TypeFor[shop.Stock]():
-		return "StockOnHand"
-	case reflect.TypeFor[store.Picture]():
-		return "KeptPicture"
-	case reflect.TypeFor[plan.Move]():
-		return "MovedPiece"
-	case reflect.TypeFor[support.Panel]():
-		return "BackPanel"
-	case reflect.TypeFor[check.Section]():
-		return "SectionReport"
-	case reflect.TypeFor[check.Shelf](), reflect.TypeFor[check.Rail](), reflect.TypeFor[check.Support](), reflect.TypeFor[check.Stud]():
-		return t.Name() + "Report" // the design has one of each too
-	}
-	return t.Name()
-}
-
-func write(s *jsonschema.Schema) ([]byte, error) {
-	b, err := json.MarshalIndent(s, "", "  ")
-	return append(b, '\n'), err
-}
-
-func ptr[T any](v T) *T { return &v }

@@ -10,6 +10,8 @@ import (
 	"testing"
 
 	"aguante/core/design"
+	"aguante/core/journal"
+	"aguante/core/load"
 	"aguante/server/projectfile"
 	"aguante/server/store"
 )
@@ -163,5 +165,34 @@ func TestADrawerHoldsSoManyAndNoMore(t *testing.T) {
 	}
 	if err := s.Forget(ctx, store.OwnContents, "7"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("forgotten twice: %v", err)
+	}
+}
+
+// A store as it was before there were journals opens: its walls, their earlier states and its
+// person's own contents are there, and it takes what is new.
+func TestAStoreFromBeforeTheJournalOpens(t *testing.T) {
+	b, err := os.ReadFile("testdata/before-journal.sqlite")
+	if err != nil {
+		t.Fatal(err)
+	}
+	path := filepath.Join(t.TempDir(), "old.db")
+	if err := os.WriteFile(path, b, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	ctx, s := t.Context(), open(t, path)
+	all, err := s.List(ctx)
+	if err != nil || len(all) != 1 || all[0].Document.Name != "kept from before" || all[0].Version != 2 {
+		t.Fatalf("%+v, %v", all, err)
+	}
+	if was, err := s.Revisions(ctx, all[0].ID); err != nil || len(was) == 0 {
+		t.Errorf("its earlier states: %+v, %v", was, err)
+	}
+	own, err := store.Kept[load.Row](ctx, s, store.OwnContents)
+	if err != nil || len(own) != 1 || own[0].Name != "Own jars" {
+		t.Errorf("own contents: %+v, %v", own, err)
+	}
+	e := journal.Entry{ID: "first", Kind: journal.Tick, When: "2026-11-26T12:00:00Z", Text: "done"}
+	if now, err := s.Append(ctx, all[0].ID, []journal.Entry{e}, all[0].Document); err != nil || len(now) != 1 || now[0].Seq != 1 {
+		t.Errorf("its first entry: %+v, %v", now, err)
 	}
 }
