@@ -177,7 +177,8 @@ func TestAStockOfParts(t *testing.T) {
 	p.click("aside button|the shelf")
 	p.click("aside button|my parts")
 	p.see("[data-testid=parts] li|flat bracket, reach 6 in")
-	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,head_mm,price\nDeck screw 80,screw,structural-6,80,12,0.31\nNo such,screw,nail,60,,\n,anchor,toggle,60,,\n")
+	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,head_mm,price\nDeck screw 80,screw,structural-6,80,12,0.31\nNo "+
+		"such,screw,nail,60,,\n,anchor,toggle,60,,\n")
 	p.says("[data-testid=parts-read]", "1 lines can be taken, 2 cannot")
 	p.says("[data-testid=parts-read]", `line 3: type: fastener "nail" is not in the catalogue`)
 	p.click("[role=dialog] button|Keep these 1")

@@ -249,7 +249,8 @@ func (p *page) settled() {
 // there.
 func (p *page) centre(at string) (x, y float64) {
 	p.t.Helper()
-	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
+	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); " +
+		"return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
 	p.see(at)
 	var last []float64
 	still := 0

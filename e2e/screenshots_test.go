@@ -110,7 +110,8 @@ func hangings(p *page) {
 	p.gone("[role=dialog]")
 	p.onShelf("jars")
 	p.click("aside button|my parts")
-	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,reach_mm,leg_mm,width_mm,thickness_mm,price\nDeck screw 80,screw,structural-6,80,,,,,0.31\nFlat bar bracket,bracket,,,152,100,25,4,3.40\n")
+	p.give("CSV file of parts", "parts.csv", "name,kind,type,length_mm,reach_mm,leg_mm,width_mm,thickness_mm,price\nDeck screw "+
+		"80,screw,structural-6,80,,,,,0.31\nFlat bar bracket,bracket,,,152,100,25,4,3.40\n")
 	p.click("[role=dialog] button|Keep these 2")
 	p.see("[data-testid=parts] li|Deck screw 80")
 	p.take("parts")

@@ -24,7 +24,8 @@ func checkCommand() *cobra.Command {
 	var asJSON bool
 	c := &cobra.Command{
 		Use: "check FILE", Short: "Check a project file; - reads standard input", Args: cobra.ExactArgs(1),
-		Long: "Check a project file and print a table, or the whole report with --json.\nExit code 0: everything holds; 1: something does not; 2: the file cannot be read.",
+		Long: "Check a project file and print a table, or the whole report with --json.\nExit code 0: everything holds; 1: something does " +
+			"not; 2: the file cannot be read.",
 		RunE: func(c *cobra.Command, args []string) error {
 			b, err := readInput(args[0])
 			if err != nil {

@@ -67,7 +67,8 @@ func TestEveryWayConforms(t *testing.T) {
 // faults are what is known not to conform yet: of which way, in which test, what it says,
 // and why. One that is mended fails until it is taken out.
 var faults = []struct{ way, test, says, why string }{
-	{"cleat", "every link is reached", "holder in the bevel", "a holder that a screw locks is not asked whether it climbs; the screw is not asked either"},
+	{"cleat", "every link is reached", "holder in the bevel", "a holder that a screw locks is not asked whether it climbs; the screw is " +
+		"not asked either"},
 	{"ledgers", "no fastener is asked for less", "the supports carry",
 		"side cleats take their half into side walls, whose holes are not listed with this wall's"},
 	{"rack", "pieces weigh what is asked", "the pieces weigh", "cores, and what of the arms lies over the uprights, are not weighed"},

@@ -324,7 +324,8 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) hold.Use {
 			"EC5 2.2.3",
 			working.In("δ1", own, working.Length), working.In("k1", k1, working.Ratio), working.In("δ2", by, working.Length),
 			working.In("k2", k2, working.Ratio))
-		sh.Add("allowed", "sag that is still straight by the chosen school ("+string(r.shelf.Sag.School)+"); an overhang counts as a span of twice its length", "by school", allowed, working.Length, "Rule", working.In("span", span, working.Length))
+		sh.Add("allowed", "sag that is still straight by the chosen school ("+string(r.shelf.Sag.School)+"); an overhang counts as a span of "+
+			"twice its length", "by school", allowed, working.Length, "Rule", working.In("span", span, working.Length))
 		sh.Add("used", "part of it in use", "δ / allowed", sag.Value/allowed, working.Ratio, "", working.In("δ", sag.Value, working.Length),
 			working.In("allowed", allowed, working.Length))
 	}

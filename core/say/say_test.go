@@ -36,7 +36,8 @@ func TestASentenceIsWrittenInAPersonsUnits(t *testing.T) {
 	for want, u := range map[string]Units{
 		"the lip, 1/4 in thick, has 1 11/16 in of 48 5/8 in; 50 lb, 11 lbf, 16.8 lb a foot, 1310000 psi (9000 MPa), " +
 			"paper at 50 lb/ft³ with 2.2 lb of tin, like 27 5/8 in or 2 ft 3 5/8 and 60 lb or 4 lb 6 oz": {"in", "lb"},
-		"the lip, 6.3 mm thick, has 42.3 mm of 1234 mm; 22.68 kg, 50 N, 25 kg a metre, 9000 MPa, paper at 800 kg/m³ with 1 kg of tin, like 810 mm or 0.81 m and 27 kg": {"mm", "kg"},
+		"the lip, 6.3 mm thick, has 42.3 mm of 1234 mm; 22.68 kg, 50 N, 25 kg a metre, 9000 MPa, paper at 800 kg/m³ with 1 kg of tin, like " +
+			"810 mm or 0.81 m and 27 kg": {"mm", "kg"},
 	} {
 		if got := In(u, text); got != want {
 			t.Errorf("%v:\n%s\nwant\n%s", u, got, want)

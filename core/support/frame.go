@@ -238,7 +238,8 @@ func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {
-			sh.Add("used", fmt.Sprintf("push of the foot down a notch %s deep", say.Length(notch)), fmt.Sprintf("N sin φ / (b × %g × Fc⊥)", notch), v/takes,
+			sh.Add("used", fmt.Sprintf("push of the foot down a notch %s deep", say.Length(notch)), fmt.Sprintf("N sin φ / (b × %g × "+
+				"Fc⊥)", notch), v/takes,
 				working.Ratio, "Rule",
 				working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
 		}

@@ -111,7 +111,8 @@ func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
 	}
 	p := max(2*share, 2*heaviest, leastYank, share+sudden) * d.Care
 	if sh.On() {
-		sh.Add("P", "what the hook is judged at, as things are yanked: twice its share or twice the heaviest thing that may hang there, at least "+
+		sh.Add("P", "what the hook is judged at, as things are yanked: twice its share or twice the heaviest thing that may hang there, at "+
+			"least "+
 			say.Force(leastYank)+", or its share with what comes down on it; × care",
 			fmt.Sprintf("max(2 × W, 2 × W1, %g, W + F) × care", leastYank), p,
 			working.Force, "Rule", working.In("W", share, working.Force), working.In("W1", heaviest, working.Force),

@@ -149,7 +149,8 @@ func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 			working.In("gap", float64(h.s.Gap), working.Length))
 	}
 	if h.bearing() < LeastBearing-1e-9 {
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s of the %s that it needs", say.Length(h.bearing()), say.Length(LeastBearing))}
+		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("lies on it by %s of the %s that it "+
+			"needs", say.Length(h.bearing()), say.Length(LeastBearing))}
 	}
 	return hold.Use{How: "lies on it"}
 }

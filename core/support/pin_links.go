@@ -39,7 +39,8 @@ func (h *pinned) stiffness() float64 {
 func (h *pinned) moment(sh *working.Sheet, a hold.Action) float64 {
 	m := math.Abs(a.R * h.reach(a))
 	if sh.On() {
-		sh.Add("Mp", "moment in the pin at the face that holds it, t being what stands between that and the wall's face (less than 0 where it lies behind)", "R × (e − t)", m, working.Moment, "statics",
+		sh.Add("Mp", "moment in the pin at the face that holds it, t being what stands between that and the wall's face (less than 0 where "+
+			"it lies behind)", "R × (e − t)", m, working.Moment, "statics",
 			working.In("R", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("t", h.face, working.Length))
 	}
 	return m

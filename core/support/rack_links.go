@@ -242,7 +242,8 @@ func (h *racked) onArm(sh *working.Sheet, l int, d Demand) (r, e float64) {
 	total *= d.Care
 	moment *= d.Care
 	if sh.On() {
-		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its own weight and what is set down; × care", fmt.Sprintf("(%g × W / n + own + set down) × care", uneven), total, working.Force, "Rule",
+		sh.Add("R", "on the worst arm: stock is stiff and lies on two of them, so one takes half as much again as its equal share, with its "+
+			"own weight and what is set down; × care", fmt.Sprintf("(%g × W / n + own + set down) × care", uneven), total, working.Force, "Rule",
 			working.In("W", h.equal[l]*d.By, working.Force), working.In("n", n, working.Ratio), working.In("own", own, working.Force),
 			working.In("care", d.Care, working.Ratio))
 		sh.Add("M", "moment at the upright's face, e from it", "Σ R × e", moment, working.Moment, "statics", working.In("e", e, working.Length))
@@ -369,8 +370,11 @@ func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.U
 		}
 	}
 	if sh.On() {
-		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli beam", working.In("n", float64(u.hold), working.Ratio))
-		sh.Add("T", "pull on the worst one, "+say.Place(u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that only pushes", "active set", pull, working.Force,
+		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its "+
+			"fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli "+
+			"beam", working.In("n", float64(u.hold), working.Ratio))
+		sh.Add("T", "pull on the worst one, "+say.Place(u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that "+
+			"only pushes", "active set", pull, working.Force,
 			"engineering basis",
 			working.In("kax", springOf(&u.holes[at]), working.Rate))
 		u.holes[at].UsedBy(sh, v, pull, d.Case, h.set.Bases[d.Case])

@@ -153,7 +153,8 @@ func (a *Server) guard(c *gin.Context) {
 		}
 	}
 	h := c.Writer.Header()
-	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: "+
+		"blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
@@ -190,7 +191,8 @@ func (a *Server) failed(c *gin.Context, err error) {
 	case errors.As(err, &file):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
 	case errors.As(err, &big):
-		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: fmt.Sprintf("that is larger than it can be (%d MB)", big.Limit>>20)})
+		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: fmt.Sprintf("that is larger than it can be "+
+			"(%d MB)", big.Limit>>20)})
 	case errors.Is(err, export.ErrFormat):
 		fail(c, http.StatusNotFound, contract.Failure{Code: "format", Message: err.Error()})
 	case errors.Is(err, store.ErrEntry):

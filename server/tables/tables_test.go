@@ -72,7 +72,8 @@ func TestStudsGoOutAndComeIn(t *testing.T) {
 }
 
 func TestBadRowsAreNamedAndTheOthersTaken(t *testing.T) {
-	text := "name,count,each_kg,from_mm,to_mm\nJars,3,2 lb,0,300\nTins,many,1,300,400\n\nCrate,1,22,1600,1900\nBooks,1,5 kg,\"15 3/4 in\",600 mm\n"
+	text := "name,count,each_kg,from_mm,to_mm\nJars,3,2 lb,0,300\nTins,many,1,300,400\n\nCrate,1,22,1600,1900\nBooks,1,5 kg,\"15 3/4 " +
+		"in\",600 mm\n"
 	good, bad, err := ReadContents(text, 1714.5, 184, ids())
 	if err != nil || len(good) != 2 || good[0].Name != "Jars" || good[1].Name != "Books" || good[1].From < 400.04 || good[1].From > 400.06 {
 		t.Errorf("%+v, %v", good, err)

@@ -3,16 +3,7 @@ import { useState } from "react";
 import { api, reason } from "../api/client";
 import { useDesign } from "./context";
 
-/** A figure to drag, or to move by the arrow keys. */
-export function Track({
-  label,
-  value,
-  min,
-  max,
-  step,
-  text,
-  onValue,
-}: {
+interface Travel {
   label: string;
   value: number;
   min: number;
@@ -20,7 +11,10 @@ export function Track({
   step: number;
   text: string;
   onValue: (v: number) => void;
-}) {
+}
+
+/** A figure to drag, or to move by the arrow keys. */
+export function Track({ label, value, min, max, step, text, onValue }: Travel) {
   return (
     <Slider.Root
       min={min}
@@ -39,25 +33,8 @@ export function Track({
 }
 
 /** A figure to drag or to type, that is not part of the design. */
-export function Slide({
-  label,
-  kind,
-  value,
-  min,
-  max,
-  step,
-  text,
-  onValue,
-}: {
-  label: string;
-  kind: "length" | "mass";
-  value: number;
-  min: number;
-  max: number;
-  step: number;
-  text: string;
-  onValue: (v: number) => void;
-}) {
+export function Slide({ kind, ...travel }: Travel & { kind: "length" | "mass" }) {
+  const { label, min, max, text, onValue } = travel;
   const design = useDesign();
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -65,7 +42,7 @@ export function Slide({
     if (typed === null || typed.trim() === "") return setTyped(null);
     try {
       const { value: v } = await api.quantity(typed, kind, kind === "mass" ? design.units.mass : design.units.length);
-      if (v < min || v > max) return setError("that is beyond this ladder");
+      if (v < min || v > max) return setError("that is beyond where this goes");
       onValue(v);
       setTyped(null);
       setError(null);
@@ -76,7 +53,7 @@ export function Slide({
   return (
     <div className="grid grid-cols-[6.5rem_minmax(0,1fr)_10rem] items-center gap-x-3 py-1">
       <span className="text-soft">{label}</span>
-      <Track label={label} value={value} min={min} max={max} step={step} text={text} onValue={onValue} />
+      <Track {...travel} />
       <input
         aria-label={`${label}, typed`}
         aria-invalid={error !== null}
