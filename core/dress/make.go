@@ -10,6 +10,7 @@ import (
 	"aguante/core/field"
 	"aguante/core/load"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -59,10 +60,10 @@ func NewStud() wall.Stud {
 func NewItem(u design.Units) load.Item {
 	it := load.Item{Name: "Box", Shape: "box", By: load.ByCount, Count: 1, Each: 5, To: 300, Place: load.Middle, Height: 200}
 	if u.Length == design.Inches {
-		it.To, it.Height = 12*25.4, 8*25.4
+		it.To, it.Height = 12*say.Inch, 8*say.Inch
 	}
 	if u.Mass == design.Pounds {
-		it.Each = 10 * 0.45359237
+		it.Each = 10 * say.Pound
 	}
 	return it
 }

@@ -59,7 +59,7 @@ var (
 			"mm": 1, "millimetre": 1, "millimetres": 1, "millimeter": 1, "millimeters": 1,
 			"cm": 10, "centimetre": 10, "centimetres": 10, "centimeter": 10, "centimeters": 10,
 			"m": 1000, "metre": 1000, "metres": 1000, "meter": 1000, "meters": 1000,
-			"in": 25.4, "inch": 25.4, "inches": 25.4, `"`: 25.4,
+			"in": say.Inch, "inch": say.Inch, "inches": say.Inch, `"`: say.Inch,
 			"ft": 304.8, "foot": 304.8, "feet": 304.8, "'": 304.8,
 		},
 		after: map[string]string{"ft": "in", "foot": "in", "feet": "in", "'": "in"},
@@ -68,7 +68,7 @@ var (
 		what: "a mass", example: say.AMass(), most: 1e6,
 		units: map[string]float64{
 			"kg": 1, "kilo": 1, "kilos": 1, "g": 0.001, "t": 1000,
-			"lb": 0.45359237, "lbs": 0.45359237, "pound": 0.45359237, "pounds": 0.45359237,
+			"lb": say.Pound, "lbs": say.Pound, "pound": say.Pound, "pounds": say.Pound,
 			"oz": 0.028349523125, "ounce": 0.028349523125, "ounces": 0.028349523125,
 		},
 		after: map[string]string{"lb": "oz", "lbs": "oz", "pound": "oz", "pounds": "oz"},
@@ -76,7 +76,7 @@ var (
 	forces = kind{
 		what: "a force", example: "250 N, 1.2 kN or 60 lbf", most: 1e9,
 		units: map[string]float64{
-			"n": 1, "kn": 1000, "kgf": Gravity, "lbf": 0.45359237 * Gravity,
+			"n": 1, "kn": 1000, "kgf": Gravity, "lbf": say.Pound * Gravity,
 		},
 	}
 )

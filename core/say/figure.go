@@ -6,9 +6,10 @@ import (
 	"strings"
 )
 
+// What an inch is in mm and a pound in kg; other packages take them from here.
 const (
-	inch  = 25.4
-	pound = 0.45359237
+	Inch  = 25.4
+	Pound = 0.45359237
 	gee   = 9.80665
 	psi   = 145.0377 // in an MPa
 
@@ -25,22 +26,22 @@ func (u Units) figure(kind byte, v float64) string {
 	case 'y':
 		return u.either(u.Mass == kilograms, u.Mass == pounds, "27 kg", "60 lb or 4 lb 6 oz")
 	case 'm':
-		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 2)+" kg", Decimal(v/pound, 2)+" lb")
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 2)+" kg", Decimal(v/Pound, 2)+" lb")
 	case 'n':
-		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" N", Decimal(v/gee/pound, 0)+" lbf")
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" N", Decimal(v/gee/Pound, 0)+" lbf")
 	case 's':
 		if u.Length == inches {
 			return fmt.Sprintf("%s psi (%s MPa)", Decimal(figures(v*psi, 3), 0), Decimal(v, 1))
 		}
 		return Decimal(v, 1) + " MPa"
 	case 'd':
-		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" kg/m³", Decimal(v*cubicFoot/pound, 0)+" lb/ft³")
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" kg/m³", Decimal(v*cubicFoot/Pound, 0)+" lb/ft³")
 	case 'r':
 		length, per := " a metre", 1.0
 		if u.Length == inches {
-			length, per = " a foot", 12*inch/1000
+			length, per = " a foot", 12*Inch/1000
 		}
-		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v*per, 1)+" kg"+length, Decimal(v*per/pound, 1)+" lb"+length)
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v*per, 1)+" kg"+length, Decimal(v*per/Pound, 1)+" lb"+length)
 	}
 	return Decimal(v, 2)
 }
@@ -86,9 +87,9 @@ func metric(kind byte, mm float64) string {
 func imperial(kind byte, mm float64) string {
 	small := math.Abs(mm)
 	switch {
-	case small > 1e-9 && small < inch/64:
-		return Decimal(mm/inch, 3) + " in"
-	case kind == 'f' || kind == 'l' && small < inch/4:
+	case small > 1e-9 && small < Inch/64:
+		return Decimal(mm/Inch, 3) + " in"
+	case kind == 'f' || kind == 'l' && small < Inch/4:
 		return FractionOf(mm, 64) + " in"
 	}
 	return FractionOf(mm, 16) + " in"
@@ -97,7 +98,7 @@ func imperial(kind byte, mm float64) string {
 // FractionOf writes a length, mm, in inches to the nearest 1/denominator, reduced: "27 5/8".
 // The denominator is a power of two.
 func FractionOf(mm float64, denominator int) string {
-	n := int64(math.Round(mm / inch * float64(denominator)))
+	n := int64(math.Round(mm / Inch * float64(denominator)))
 	sign := ""
 	if n < 0 {
 		sign, n = "-", -n
@@ -135,7 +136,7 @@ const grain = 1e-6
 // inMass is a mass, kg, in the units.
 func (u Units) inMass(kg float64) float64 {
 	if u.Mass == pounds {
-		return kg / pound
+		return kg / Pound
 	}
 	return kg
 }

@@ -48,7 +48,7 @@ type unit struct {
 
 var (
 	lengths = []unit{{"_mm", "mm", 1}, {"_in", "in", 1 / 25.4}}
-	masses  = []unit{{"_kg", "kg", 1}, {"_lb", "lb", 1 / 0.45359237}}
+	masses  = []unit{{"_kg", "kg", 1}, {"_lb", "lb", 1 / say.Pound}}
 )
 
 func length[T any](name string, at func(*T) *quantity.Length) column[T] {
@@ -68,7 +68,7 @@ const foot = 0.3048
 
 // row is a mass along a length; low is part of its heading where it is a low guess.
 func row[T any](low string, at func(*T) *quantity.Mass) column[T] {
-	return column[T]{"", []unit{{"per_metre" + low + "_kg", "kg", 1}, {"per_foot" + low + "_lb", "lb", foot / 0.45359237}},
+	return column[T]{"", []unit{{"per_metre" + low + "_kg", "kg", 1}, {"per_foot" + low + "_lb", "lb", foot / say.Pound}},
 		func(v T, in unit) string { return say.Decimal(float64(*at(&v))*in.by, 8) },
 		func(v *T, s string, in unit) error {
 			m, err := quantity.ParseMass(s, in.bare)

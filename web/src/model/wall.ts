@@ -42,13 +42,19 @@ export const assumeStuds =
     return inOrder(p, [...found, ...guessed]);
   };
 
+/** How far apart two marks of one stud may be, mm. */
+const SAME = 30;
+
+/** Whether a mark's stud is on the wall. */
+export const isTaken = (p: Project, m: StudMark): boolean => p.wall.studs.some((s) => Math.abs(s.x_mm - m.x_mm) < SAME);
+
 /** Marks that a scanner found become studs: one that was near, or only guessed, moves to its place. */
 export const takeMarks =
   (usual: Usual, marks: StudMark[], by: Stud["found"]): Edit =>
   (p) => {
     const studs = [...p.wall.studs];
     for (const m of marks) {
-      const near = studs.findIndex((s) => Math.abs(s.x_mm - m.x_mm) < (s.found === "guess" ? 120 : 30));
+      const near = studs.findIndex((s) => Math.abs(s.x_mm - m.x_mm) < (s.found === "guess" ? 120 : SAME));
       const was = studs[near] ?? newStud(usual, m.x_mm);
       if (by === "stand-in" && studs[near] && !assumed(was)) continue; // what was measured stays
       const stud: Stud = { ...was, x_mm: m.x_mm, doubt_mm: m.doubt_mm, found: by };

@@ -7,7 +7,7 @@ import { lengthUnit } from "../../format";
 import { Sure } from "../../ui/Sure";
 import { Group } from "../../ui/fields";
 import { FileButton } from "../../ui/FileButton";
-import { barMark, forgetStuds, takeMarks } from "../../model/wall";
+import { barMark, forgetStuds, isTaken, takeMarks } from "../../model/wall";
 
 /** The scanner's side of the wall stage: sweep it both ways, then take the marks. */
 export function ScannerPanel() {
@@ -21,9 +21,10 @@ export function ScannerPanel() {
   const marks = scanner.reply?.marks ?? [];
   const ready = marks.filter((m) => m.kind === "stud" && m.both);
   const seen = marks.filter((m) => m.kind === "stud");
-  const taken = (m: StudMark) => w.studs.some((s) => Math.abs(s.x_mm - m.x_mm) < 30);
   const lost =
-    scanner.reply?.readings.length && !(seen.length > 0 && seen.every(taken)) ? "The scan is not taken yet." : null;
+    scanner.reply?.readings.length && !(seen.length > 0 && seen.every((m) => isTaken(design, m)))
+      ? "The scan is not taken yet."
+      : null;
   const read = async (f: File) => {
     try {
       if (f.size > 3 << 20) throw new Error(`${f.name} is larger than a scan can be (3 MB)`);
