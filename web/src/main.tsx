@@ -16,7 +16,8 @@ if (!root) throw new Error("the page has no root");
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <BrowserRouter>
+      {/* a step is drawn at once: one still waiting when back is pressed would be lost or kept wrongly */}
+      <BrowserRouter useTransitions={false}>
         <Routes>
           <Route path="/" element={<Home />} />
           {["/wall/:id", "/wall/:id/:stage", "/wall/:id/:stage/:shelf"].map((path) => (

@@ -1,5 +1,5 @@
-import { useCallback, useLayoutEffect, useRef, useState } from "react";
-import { useLocation, useNavigate, useParams, useSearchParams } from "react-router";
+import { useCallback, useLayoutEffect, useRef } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { STAGES } from "../stages/stages";
 
 /** What of the bench the address says: the stage, the shelf, and the sheet that lies over it. */
@@ -13,29 +13,23 @@ const USUAL = "hold";
 
 /**
  * The place that the address says, and a way to another, which the browser's back comes back
- * from. What was asked for is there at once, while the address still follows.
+ * from.
  */
 export function usePlace(): [Address, (to: Partial<Address>) => void] {
   const { id = "", stage, shelf = null } = useParams();
   const sheet = useSearchParams()[0].get("sheet");
   const navigate = useNavigate();
-  const { pathname, search } = useLocation();
-  const at = pathname + search;
-  const [asked, ask] = useState<{ from: string; to: Address } | null>(null);
-  const said = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet };
-  if (asked && asked.from !== at) ask(null);
-  const now = asked?.from === at ? asked.to : said;
-  const latest = useRef({ now, navigate, at });
+  const now = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet };
+  const latest = useRef({ now, navigate });
   useLayoutEffect(() => {
-    latest.current = { now, navigate, at };
+    latest.current = { now, navigate };
   });
   const go = useCallback(
     (to: Partial<Address>) => {
       const was = latest.current;
       const next = { ...was.now, ...to };
       if ((Object.keys(next) as (keyof Address)[]).every((k) => next[k] === was.now[k])) return;
-      was.now = next;
-      ask({ from: was.at, to: next });
+      was.now = next; // another step may come before this one is drawn
       void was.navigate(
         `/wall/${id}/${next.stage}` +
           (next.shelf ? `/${next.shelf}` : "") +
