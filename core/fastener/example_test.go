@@ -11,6 +11,6 @@ import (
 func ExampleWithdrawal() {
 	t, _ := fastener.TypeOf("wood-10")
 	s := fastener.Screw{Type: t, Length: 64}
-	fmt.Printf("%.0f N\n", fastener.Withdrawal(nil, s, 0.42, 38, material.Basis{CD: 0.9}))
+	fmt.Printf("%.0f N\n", fastener.Withdrawal(nil, s, fastener.Member{G: 0.42, Thread: 38}, material.Basis{CD: 0.9}))
 	// Output: 572 N
 }

@@ -4,10 +4,12 @@ package fastener
 
 import (
 	_ "embed" // the table
+	"fmt"
 	"math"
 	"sync"
 
 	"aguante/core/field"
+	"aguante/core/say"
 	"aguante/core/table"
 )
 
@@ -55,7 +57,8 @@ func (Fit) Choices() []field.Choice {
 
 // Type is a fastener of one diameter, as the tables have it; mm. Head is 0
 // where the head is hexagonal and bears on a washer. Tip is the length of the
-// tapered point that is not counted, lags only. Anchors have the place they are
+// tapered point that is not counted, lags only; Yield the bending yield strength
+// of hardened ones, MPa, 0 where the diameter says it. Anchors have the place they are
 // made for and a pull and a shear, N, to work with where nothing is known of
 // them: in 12.7 mm gypsum, or in solid masonry.
 type Type struct {
@@ -67,6 +70,7 @@ type Type struct {
 	Root   float64 `json:"root_mm"`
 	Head   float64 `json:"head_mm"`
 	Tip    float64 `json:"tip_mm"`
+	Yield  float64 `json:"yield_mpa,omitempty"`
 	Fits   Fit     `json:"fits,omitempty"`
 	Pull   float64 `json:"pull_n,omitempty"`
 	Shear  float64 `json:"shear_n,omitempty"`
@@ -93,7 +97,7 @@ var types = sync.OnceValue(func() []Type {
 		out = append(out, Type{
 			Key: r.Text("key"), Name: r.Text("name"), Kind: Kind(r.Text("kind")), Unit: r.Text("unit"),
 			D: r.Number("d") * by, Root: r.Number("root") * by, Head: r.Number("head") * by, Tip: r.Number("tip") * by,
-			Fits: Fit(r.Text("fits")), Pull: r.Number("pull_n"), Shear: r.Number("shear_n"), Source: r.Text("source"),
+			Yield: r.Number("yield_mpa"), Fits: Fit(r.Text("fits")), Pull: r.Number("pull_n"), Shear: r.Number("shear_n"), Source: r.Text("source"),
 		})
 	}
 	return out
@@ -121,19 +125,25 @@ func (s Screw) Thread() float64 {
 	return s.Length * 2 / 3
 }
 
-// Grip is what a screw finds in the member it is driven into, mm.
+// Grip is what a screw finds in the member it is driven into, mm. Part is how much
+// of what it holds there counts, Looser by how much more a lining between is
+// reckoned, as the screw is shorter than codes ask.
 type Grip struct {
 	In      float64 `json:"in_mm"`      // length in the member, tip included
 	Bearing float64 `json:"bearing_mm"` // length that bears sideways
 	Thread  float64 `json:"thread_mm"`  // thread in the member, tip of a lag not counted
-	Least   float64 `json:"least_mm"`   // bearing below which it does not count
+	Least   float64 `json:"least_mm"`   // bearing that codes ask for
+	Part    float64 `json:"part"`
+	Looser  float64 `json:"looser_mm"`
 	Holds   bool    `json:"holds"`
 	Through bool    `json:"through"` // its point comes out of the back
 }
 
 // Grip returns what is left of the screw in a member depth mm deep behind a
-// piece and a gap. It counts only with 6 D in the member, tip included, or for
-// a lag 4 D, tip not (NDS 12.1.4, 12.1.5): a gate.
+// piece and a gap. Codes ask for 6 D in the member, tip included, or for a lag
+// 4 D, tip not (NDS 12.1.4, 12.1.5). A shorter one holds in proportion down to
+// 2 D and from there falls to nothing at 1 D; a lining in front of it is reckoned
+// up to 2 mm thicker, all of them 1 D under what codes ask (Rule).
 func (s Screw) Grip(piece, gap, depth float64) Grip {
 	reach := max(0, s.Length-piece-gap)
 	g := Grip{In: min(reach, depth), Least: 6 * s.D, Through: reach > depth}
@@ -146,35 +156,63 @@ func (s Screw) Grip(piece, gap, depth float64) Grip {
 	if s.Kind == Lag {
 		g.Least = 4 * s.D
 	}
-	g.Holds = g.Bearing >= g.Least-1e-9
+	g.Part = min(1, g.Bearing/g.Least)
+	if two := 2 * s.D; g.Bearing < two {
+		g.Part = two / g.Least * max(0, g.Bearing/s.D-1)
+	}
+	g.Looser = 2 * min(1, max(0, (g.Least-g.Bearing)/s.D))
+	g.Holds = g.Part > 1e-6
 	return g
+}
+
+// Short says of a grip what codes ask and what there is; "" where that is enough.
+func (g Grip) Short() string {
+	if g.Part > 1-1e-9 {
+		return ""
+	}
+	return fmt.Sprintf("codes ask for %s of it, it has %s: %.0f %% counted", say.Place(g.Least), say.Place(g.Bearing), 100*g.Part)
 }
 
 // thick fasteners have distances of their own.
 func (s Screw) thick() bool { return s.Kind == Lag || s.Kind == Bolt }
 
 // EdgeDistance is how far inside a member's edge the axis should be, mm: 2.5 D
-// for screws, 1.5 D for lags (NDS 12.5, C12.1.5.7).
-func (s Screw) EdgeDistance() float64 {
-	if s.thick() {
+// for screws, 1.5 D for lags, 4 D towards an edge that they press on (NDS 12.5,
+// C12.1.5.7).
+func (s Screw) EdgeDistance(pressed bool) float64 {
+	switch {
+	case s.thick() && pressed:
+		return 4 * s.D
+	case s.thick():
 		return 1.5 * s.D
 	}
 	return 2.5 * s.D
 }
 
-// EndDistance is how far from the end of a piece the axis should be, mm, with
-// a pilot hole: 10 D for screws, 7 D for lags.
-func (s Screw) EndDistance() float64 {
-	if s.thick() {
-		return 7 * s.D
+// EndDistance is how far from the end of a piece the axis should be, mm: 10 D for
+// screws towards the end that they press on, 5 D elsewhere, half as far again where
+// nothing is drilled before; 7 D for lags (NDS table 12.5.1B, C12.1.5.7).
+func (s Screw) EndDistance(pressed, undrilled bool) float64 {
+	d := 5 * s.D
+	if pressed {
+		d *= 2
 	}
-	return 10 * s.D
+	switch {
+	case s.thick():
+		return 7 * s.D
+	case undrilled:
+		return 1.5 * d
+	}
+	return d
 }
 
 // Along is how far apart fasteners should be along the grain, mm.
-func (s Screw) Along() float64 {
-	if s.thick() {
+func (s Screw) Along(undrilled bool) float64 {
+	switch {
+	case s.thick():
 		return 4 * s.D
+	case undrilled:
+		return 15 * s.D
 	}
 	return 10 * s.D
 }

@@ -27,10 +27,10 @@ var (
 
 func TestRow6Withdrawal(t *testing.T) {
 	s := screw(t, "wood-10", 63.5)
-	if rate := Withdrawal(nil, s, 0.42, 1, normal); !near(rate, 16.73, 0.005) {
+	if rate := Withdrawal(nil, s, Member{G: 0.42, Thread: 1}, normal); !near(rate, 16.73, 0.005) {
 		t.Errorf("rate %v, want 16.73", rate)
 	}
-	if w := Withdrawal(nil, s, 0.42, 25.4, years); !near(w, 382.4, 0.005) {
+	if w := Withdrawal(nil, s, Member{G: 0.42, Thread: 25.4}, years); !near(w, 382.4, 0.005) {
 		t.Errorf("W %v, want 382.4", w)
 	}
 }
@@ -48,8 +48,105 @@ func TestRow7WoodScrewThroughAStrip(t *testing.T) {
 	if z, mode := Lateral(nil, s, strip, stud, 0, normal); !near(z, 600.2, 0.005) || mode != "IV" {
 		t.Errorf("no gap: Z %v, mode %s; want 600.2, IV", z, mode)
 	}
-	if short := screw(t, "wood-12", 76.2).Grip(38.1, 15.875, 89); !near(short.In, 22.2, 0.005) || short.Holds {
-		t.Errorf("the 3 in screw: %+v, must not count", short)
+	short := screw(t, "wood-12", 76.2).Grip(38.1, 15.875, 89)
+	if !near(short.In, 22.2, 0.005) || !near(short.Part, 0.675, 0.005) || short.Looser != 2 {
+		t.Errorf("the 3 in screw: %+v", short)
+	}
+	stud = Member{G: 0.42, Length: short.Bearing, Part: short.Part, Looser: short.Looser}
+	if z, mode := Lateral(nil, s, strip, stud, 15.875, normal); !near(z, 186.6, 0.005) || mode != "IIIm" {
+		t.Errorf("the 3 in screw: Z %v, mode %s; want 186.6, IIIm", z, mode)
+	}
+}
+
+func TestRows28And40ShortScrews(t *testing.T) {
+	for _, c := range []struct {
+		row, key        string
+		length, through float64
+		g               float64
+		on              material.Basis
+		part, thread, w float64
+	}{
+		{"28", "wood-8", 19.05, 4.76, 0.35, years, 0.572, 12.7, 65.5},
+		{"40", "wood-12", 19.05, 4, 0.42, normal, 15.05 / 32.92, 12.7, 110.4},
+		{"40, break", "wood-12", 19.05, 4, 0.42, mean, 15.05 / 32.92, 12.7, 608},
+	} {
+		t.Run(c.row, func(t *testing.T) {
+			s := screw(t, c.key, c.length)
+			g := s.Grip(c.through, 0, 38)
+			w := Withdrawal(nil, s, Member{G: c.g, Thread: g.Thread, Part: g.Part}, c.on)
+			if !near(g.Part, c.part, 0.005) || !near(g.Thread, c.thread, 1e-6) || !near(w, c.w, 0.005) {
+				t.Errorf("part %.4f, thread %.2f, W %.1f; want %.4f, %.2f, %.1f", g.Part, g.Thread, w, c.part, c.thread, c.w)
+			}
+		})
+	}
+}
+
+func TestRow34HardenedScrews(t *testing.T) {
+	for key, want := range map[string]float64{"wood-5": 190.3, "structural-6": 270.0, "wood-10": 230.4} {
+		s := screw(t, key, map[bool]float64{true: 76.2, false: 80}[key == "wood-10"])
+		g := s.Grip(19, 12.7, 89)
+		z, _ := Lateral(nil, s, Member{G: 0.42, Length: 19, Across: true}, Member{G: 0.42, Length: g.Bearing, Part: g.Part}, 12.7, normal)
+		if !near(z, want, 0.005) {
+			t.Errorf("%s: Z %.1f, want %.1f", key, z, want)
+		}
+	}
+}
+
+// A screw loses what it holds without a jump as it gets shorter, down to nothing at 1 D;
+// none that is shorter holds more.
+func TestAShorterScrewFallsWithoutAJump(t *testing.T) {
+	for _, key := range []string{"wood-10", "lag-5/16"} {
+		s := screw(t, key, 101.6)
+		at := func(length float64) (z, w float64) {
+			s.Length = length
+			g := s.Grip(19, 12.7, 89)
+			m := Member{G: 0.42, Length: g.Bearing, Thread: g.Thread, Part: g.Part, Looser: g.Looser}
+			if !g.Holds {
+				return 0, 0
+			}
+			z, _ = Lateral(nil, s, Member{G: 0.42, Length: 19, Across: true}, m, 12.7, normal)
+			return z, Withdrawal(nil, s, m, normal)
+		}
+		wholeZ, wholeW := at(101.6)
+		lastZ, lastW := wholeZ, wholeW
+		for l := 101.6; l > 20; l -= 0.1 {
+			z, w := at(l)
+			if z > lastZ+1e-9 || w > lastW+1e-9 || lastZ-z > 0.01*wholeZ || lastW-w > 0.01*wholeW {
+				t.Fatalf("%s at %.1f mm: Z %.1f after %.1f, W %.1f after %.1f", key, l, z, lastZ, w, lastW)
+			}
+			lastZ, lastW = z, w
+		}
+		if lastZ != 0 || lastW != 0 {
+			t.Errorf("%s holds %v, %v with nothing in the stud", key, lastZ, lastW)
+		}
+	}
+}
+
+func TestWetWoodAndPanelsKeepLess(t *testing.T) {
+	s := screw(t, "wood-10", 63.5)
+	wet := material.Board{Condition: material.Wet}
+	mdf, _ := material.PanelOf("mdf", 18)
+	panel := material.Board{Panel: mdf}
+	side, main := Member{G: 0.42, Length: 19, Across: true}, Member{G: 0.42, Length: 40, Thread: 30}
+	z0, _ := Lateral(nil, s, side, main, 0, years)
+	w0 := Withdrawal(nil, s, main, years)
+	for name, c := range map[string]struct {
+		side, main *material.Board
+		z, w       float64
+	}{
+		"wet piece":        {&wet, nil, 0.7, 1},
+		"wet stud":         {nil, &wet, 0.7, 0.7},
+		"both wet":         {&wet, &wet, 0.7, 0.7},
+		"into MDF, years":  {nil, &panel, math.Sqrt(0.33), math.Sqrt(0.33)},
+		"through MDF":      {&panel, nil, math.Sqrt(0.33), 1},
+		"MDF in MDF":       {&panel, &panel, 0.33, math.Sqrt(0.33)},
+		"dry solid pieces": {nil, nil, 1, 1},
+	} {
+		side.Wood, main.Wood = c.side, c.main
+		z, _ := Lateral(nil, s, side, main, 0, years)
+		if w := Withdrawal(nil, s, main, years); !near(z, c.z*z0, 1e-9) || !near(w, c.w*w0, 1e-9) {
+			t.Errorf("%s: Z × %.4f, W × %.4f; want %.4f, %.4f", name, z/z0, w/w0, c.z, c.w)
+		}
 	}
 }
 
@@ -67,7 +164,7 @@ func TestRow8LagThroughALevelCleat(t *testing.T) {
 	if p, _ := Lateral(nil, s, cleat, stud, 12.7, mean); !near(p, 1251.5*1.5, 0.005) {
 		t.Errorf("expected break %v, want 1.5 × 1251.5", p)
 	}
-	if w := Withdrawal(nil, s, 0.42, g.Thread, normal); !near(w, 1651, 0.005) {
+	if w := Withdrawal(nil, s, Member{G: 0.42, Thread: g.Thread}, normal); !near(w, 1651, 0.005) {
 		t.Errorf("W %v, want 1651", w)
 	}
 }
@@ -77,7 +174,7 @@ func TestRows9And10And22And23(t *testing.T) {
 		t.Errorf("row 9: %v, want 0.7044", u)
 	}
 	for thick, want := range map[float64]float64{6.35: 154.0, 19.05: 462.1, 30: 557.9} {
-		if h := PullThrough(nil, 9.2, 0.42, thick, normal); !near(h, want, 0.005) {
+		if h := PullThrough(nil, 9.2, Member{G: 0.42, Length: thick}, normal); !near(h, want, 0.005) {
 			t.Errorf("row 10, %v mm: %v, want %v", thick, h, want)
 		}
 	}
@@ -133,13 +230,13 @@ func TestPropertiesOverTheTable(t *testing.T) {
 		s := Screw{Type: ty, Length: 75}
 		last := 0.0
 		for _, g := range []float64{0.35, 0.42, 0.5, 0.6, 0.7} {
-			w := Withdrawal(nil, s, g, 30, normal)
+			w := Withdrawal(nil, s, Member{G: g, Thread: 30}, normal)
 			z, _ := Lateral(nil, s, Member{Steel: true, Length: 4}, Member{G: g, Length: 40}, 0, normal)
 			zm, _ := Lateral(nil, s, Member{Steel: true, Length: 4}, Member{G: g, Length: 40}, 0, mean)
 			if w+z <= last {
 				t.Errorf("%s: denser wood holds less", ty.Key)
 			}
-			if Withdrawal(nil, s, g, 30, mean) < w*2 || zm < z*2 || Steel(nil, s, mean) < Steel(nil, s, normal) {
+			if Withdrawal(nil, s, Member{G: g, Thread: 30}, mean) < w*2 || zm < z*2 || Steel(nil, s, mean) < Steel(nil, s, normal) {
 				t.Errorf("%s at G %v: the expected break is no further than the working limit", ty.Key, g)
 			}
 			last = w + z
@@ -156,7 +253,7 @@ func TestPropertiesOverTheTable(t *testing.T) {
 		if b.Pilot <= 0 || b.Pilot >= ty.D || b.Clearance < ty.D*0.9 || b.Clearance > ty.D*1.25 {
 			t.Errorf("%s: bits %+v for D %v, root %v", ty.Key, b, ty.D, ty.Root)
 		}
-		if s.EdgeDistance() <= 0 || s.EndDistance() <= s.EdgeDistance() || s.Along() <= 0 {
+		if s.EdgeDistance(false) <= 0 || s.EndDistance(false, false) <= s.EdgeDistance(true) || s.Along(false) <= 0 {
 			t.Errorf("%s: distances", ty.Key)
 		}
 	}
@@ -182,7 +279,7 @@ func TestWorkingOfAScrewCanBeRedone(t *testing.T) {
 	if last.Result != z || last.Inputs[0].Value/last.Inputs[1].Value*last.Inputs[2].Value != z {
 		t.Errorf("the last step does not give Z: %+v", last)
 	}
-	w := Withdrawal(&sh, s, 0.42, 30, years)
+	w := Withdrawal(&sh, s, Member{G: 0.42, Thread: 30}, years)
 	in := map[string]float64{}
 	for _, i := range sh.Steps[len(sh.Steps)-1].Inputs {
 		in[i.Symbol] = i.Value

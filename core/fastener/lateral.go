@@ -12,13 +12,32 @@ import (
 const SteelBearing = 427
 
 // Member is one of the two pieces that a screw joins. Length is what the screw
-// bears on in it, mm. Across says that the load runs across its grain. Steel
-// members have no G.
+// bears on in it, or its head is drawn through, and Thread what bites, mm. Across
+// says that the load runs across its grain. Steel members have no G. Part is how
+// much counts of what the screw holds in it, and Looser by how much more a gap
+// before it is reckoned, mm; Wood is what it is made of, where that takes from it.
 type Member struct {
 	G      float64
 	Length float64
+	Thread float64
+	Part   float64
+	Looser float64
 	Across bool
 	Steel  bool
+	Wood   *material.Board
+}
+
+// Into is the member that a screw ends in, of a wood of specific gravity G.
+func (g Grip) Into(wood *material.Board, across bool) Member {
+	return Member{G: wood.G(), Length: g.Bearing, Thread: g.Thread, Part: g.Part, Looser: g.Looser, Across: across, Wood: wood}
+}
+
+// keeps is what a fastener keeps in the member of a strength, as it is wet or a panel.
+func (m Member) keeps(on material.Basis) float64 {
+	if m.Wood == nil {
+		return 1
+	}
+	return m.Wood.Damps() * m.Wood.Grips(on)
 }
 
 // bearing returns Fe in MPa (NDS 12.3.3, table 12.3.3 footnotes): by G alone
@@ -51,6 +70,9 @@ func (s Screw) yieldStrength() float64 {
 	if s.Kind == Bolt {
 		return 45 * 1000 * psi
 	}
+	if s.Yield > 0 {
+		return s.Yield
+	}
 	for _, step := range []struct{ d, ksi float64 }{{.142, 100}, {.177, 90}, {.236, 80}, {.273, 70}, {.344, 60}} {
 		if s.D/inch <= step.d+1e-9 {
 			return step.ksi * 1000 * psi
@@ -64,12 +86,16 @@ const meanOfYield = 1.5
 
 // Lateral returns what one screw carries across itself, newtons, and by which
 // yield mode it would give: one shear plane between side and main, gap mm apart
-// (TR12 with NDS 12.3.1). The mean basis is the yield load × 1.5.
+// (TR12 with NDS 12.3.1). The mean basis is the yield load × 1.5. Of a short one a
+// part; of one in a wet piece or a panel, in either, what it keeps there.
 func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on material.Basis) (float64, string) {
 	qs := side.bearing(sh, "Fes", s) * s.Root
 	qm := main.bearing(sh, "Fem", s) * s.Root
 	ms := s.yieldStrength() * s.Root * s.Root * s.Root / 6
 	ls, lm, g := side.Length, main.Length, gap
+	if gap > 0 {
+		g += main.Looser
+	}
 	quad := func(a, b, c float64) float64 { return (-b + math.Sqrt(b*b-4*a*c)) / (2 * a) }
 	modes := [6]struct {
 		name, formula string
@@ -113,21 +139,40 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 				working.In("ℓs", ls, working.Length))
 		}
 	}
+	k := sideways(side, main, on)
 	if on.Mean {
-		z := m.p * meanOfYield
+		z := m.p * meanOfYield * k
 		if sh.On() {
-			sh.Add("Zmean", "push across at which the screw would give", fmt.Sprintf("P × %g", meanOfYield), z, working.Force, "Rule on TR12",
-				working.In("P", m.p, working.Force))
+			sh.Add("Zmean", "push across at which the screw would give", fmt.Sprintf("P × %g × k", meanOfYield), z, working.Force,
+				"Rule on TR12", working.In("P", m.p, working.Force), working.In("k", k, working.Ratio))
 		}
 		return z, m.name
 	}
 	rd := s.reduction(m.name, side, main)
-	z := m.p / rd * on.CD
+	z := m.p / rd * on.CD * k
 	if sh.On() {
-		sh.Add("Z", "push across on one "+s.Name, "P / Rd × CD", z, working.Force, "NDS 12.3.1", working.In("P", m.p, working.Force),
-			working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio))
+		sh.Add("Z", "push across on one "+s.Name+"; k: the part that counts of a short or crowded one, × 0.7 in wet wood, × √kpanel in a panel",
+			"P / Rd × CD × k", z, working.Force, "NDS 12.3.1; Rule for a short one", working.In("P", m.p, working.Force),
+			working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio), working.In("k", k, working.Ratio))
 	}
 	return z, m.name
+}
+
+// sideways is the part of the push across that counts.
+func sideways(side, main Member, on material.Basis) float64 {
+	k := 1.0
+	for _, m := range [2]Member{side, main} {
+		if m.Part > 0 {
+			k *= m.Part
+		}
+		if m.Wood != nil {
+			k *= m.Wood.Grips(on)
+		}
+	}
+	if wet := func(m Member) bool { return m.Wood != nil && m.Wood.Condition == material.Wet }; wet(side) || wet(main) {
+		k *= material.WetGrip
+	}
+	return k
 }
 
 // showMode writes the A, B and C of the governing mode.

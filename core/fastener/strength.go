@@ -8,18 +8,22 @@ import (
 	"aguante/core/working"
 )
 
-// Withdrawal returns the pull, in newtons, on one screw with thread mm of
-// thread in side grain of specific gravity g.
+// Withdrawal returns the pull, in newtons, on one screw with its thread in the side
+// grain of a member; of a short one a part.
 //
 //	screw W = 2850 G² D,  lag W = 1800 G^1.5 D^0.75   lb per inch      NDS 12.2
 //	expected break 15 700 G² D and 8 100 G^1.5 D^0.75                  WH ch. 8
-func Withdrawal(sh *working.Sheet, s Screw, g, thread float64, on material.Basis) float64 {
+func Withdrawal(sh *working.Sheet, s Screw, into Member, on material.Basis) float64 {
+	g, thread, part := into.G, into.Thread, into.keeps(on)
+	if into.Part > 0 {
+		part *= into.Part
+	}
 	k, source, symbol, cd := 2850.0, "NDS 12.2.2", "W", on.CD
-	formula := "k × G² × (D / 25.4) × 0.1751 × thread × CD"
+	formula := "k × G² × (D / 25.4) × 0.1751 × thread × CD × part"
 	base := g * g * (s.D / inch)
 	if s.Kind == Lag {
 		k, source = 1800, "NDS 12.2.1"
-		formula = "k × G^1.5 × (D / 25.4)^0.75 × 0.1751 × thread × CD"
+		formula = "k × G^1.5 × (D / 25.4)^0.75 × 0.1751 × thread × CD × part"
 		base = math.Pow(g, 1.5) * math.Pow(s.D/inch, 0.75)
 	}
 	if on.Mean {
@@ -28,25 +32,27 @@ func Withdrawal(sh *working.Sheet, s Screw, g, thread float64, on material.Basis
 			k = 8100
 		}
 	}
-	w := k * base * perInch * thread * cd
+	w := k * base * perInch * thread * cd * part
 	if sh.On() {
 		sh.Add(symbol, "pull out of the wood on one "+s.Name+"; 0.1751 turns the k of the source into SI", formula, w, working.Force,
 			source,
 			working.In("k", k, working.Ratio), working.In("G", g, working.Ratio), working.In("D", s.D, working.Length),
-			working.In("thread", thread, working.Length), working.In("CD", cd, working.Ratio))
+			working.In("thread", thread, working.Length), working.In("CD", cd, working.Ratio), working.In("part", part, working.Ratio))
 	}
 	return w
 }
 
 // PullThrough returns the pull, in newtons, that draws a head of diameter head
-// through a wooden piece t mm thick of specific gravity g (NDS 12.2.5):
+// through a wooden piece as thick as its Length (NDS 12.2.5):
 // 690 π DH G² t up to t = 2.5 DH, then 1725 π DH² G², lb and inches. The
 // expected break is five times that.
-func PullThrough(sh *working.Sheet, head, g, t float64, on material.Basis) float64 {
+func PullThrough(sh *working.Sheet, head float64, piece Member, on material.Basis) float64 {
+	g, t := piece.G, piece.Length
 	by, symbol, source := on.CD, "H", "NDS 12.2.5"
 	if on.Mean {
 		by, symbol, source = 5, "Hmean", "NDS 12.2.5 × 5 (Rule)"
 	}
+	by *= piece.keeps(on)
 	thick := min(t, 2.5*head)
 	h := 690 * math.Pi * (head / inch) * g * g * (thick / inch) * pound * by
 	if sh.On() {

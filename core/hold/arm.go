@@ -44,7 +44,15 @@ type Arm struct {
 // grip is what the screws find in the board.
 func (m Arm) grip() fastener.Grip { return m.Screws.Screw().Grip(m.Thick, 0, m.Set.Thickness) }
 
-func (m Arm) HoldsDown() bool { return m.Screws != nil && m.grip().Holds }
+// HoldsDown tells that screws hold the board down: ones whose points come out of its top
+// are refused.
+func (m Arm) HoldsDown() bool {
+	if m.Screws == nil {
+		return false
+	}
+	g := m.grip()
+	return g.Holds && !g.Through && g.Thread > 0
+}
 
 // Link is the board tipping off a loose arm, or its screws.
 func (m Arm) Link() Link {
@@ -69,8 +77,10 @@ func (m Arm) Notes() []string {
 	case !g.Holds:
 		out = append(out, fmt.Sprintf("the screws into the board have %s of the %s that they need: not counted", say.Place(g.In),
 			say.Place(g.Least)))
+	case g.Short() != "":
+		out = append(out, "the screws into the board are short: "+g.Short())
 	case g.Through:
-		out = append(out, "the screws into the board come out of its top")
+		out = append(out, "the screws into the board come out of its top: not counted")
 	}
 	return out
 }
@@ -95,7 +105,8 @@ func (m Arm) Held(sh *working.Sheet, a Action) Use {
 		lift, formula = a.R*over/(m.Reach-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
 	}
 	pull := lift / float64(b.Count)
-	takes := min(fastener.Withdrawal(sh, s, m.Set.Board.G(), grip.Thread, m.Set.Bases[a.Case]), fastener.Steel(sh, s, m.Set.Bases[a.Case]))
+	on := m.Set.Bases[a.Case]
+	takes := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on))
 	if sh.On() {
 		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force),
 			working.In("e", a.Arm(), working.Length),

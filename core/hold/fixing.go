@@ -24,6 +24,7 @@ type Fixing struct {
 	Angle     float64         `json:"angle_deg,omitempty" range:"-45 45"`
 	Own       *Measured       `json:"own,omitempty"`         // as one has measured it
 	Undrilled bool            `json:"undrilled,omitempty"`   // driven without a pilot hole
+	Soft      bool            `json:"soft,omitempty"`        // of metric ones, not hardened
 	Behind    bool            `json:"from_behind,omitempty"` // driven from the wall's side, before it hangs
 }
 
@@ -52,7 +53,11 @@ func (Means) Choices() []field.Choice {
 // Screw finds a fixing in the catalogue.
 func (f Fixing) Screw() fastener.Screw {
 	t, _ := fastener.TypeOf(f.Type)
-	return fastener.Screw{Type: f.Own.over(t), Length: float64(f.Length)}
+	t = f.Own.over(t)
+	if f.Soft {
+		t.Yield = 0
+	}
+	return fastener.Screw{Type: t, Length: float64(f.Length)}
 }
 
 // StockLength is the shortest length that a type is sold in of at least so much, mm;
@@ -153,7 +158,7 @@ func (s *Site) Bearing(holes []Drilled) float64 {
 	}
 	least := math.Inf(1)
 	for i := range holes {
-		if w := holes[i].Through.wood; w != nil {
+		if w := holes[i].Through.Wood; w != nil {
 			least = min(least, w.Bearing(nil, material.Basis{CD: 1}))
 		}
 		if !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].Hit.Behind() != nil {

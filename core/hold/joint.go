@@ -157,7 +157,8 @@ func (j *Jointed) Use(sh *working.Sheet, f Load, on material.Basis) Use {
 // Group is screws or bolts side by side, or in gussets on both faces.
 func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	s := j.Screw.Screw()
-	side := fastener.Member{G: j.Wood.Board(j.Arm, j.Width).G(), Length: j.Width, Across: true}
+	arm := j.Wood.Board(j.Arm, j.Width)
+	side := fastener.Member{G: arm.G(), Length: j.Width, Across: true, Wood: &arm}
 	faces, end := 1.0, j.Wood
 	main := fastener.Member{Across: true, Length: j.Width}
 	if j.Faces > 0 {
@@ -166,19 +167,21 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	switch j.Kind {
 	case GussetJoint:
 		const ply = 12.0
-		side = fastener.Member{G: j.Made.Board(ply, ply).G(), Length: ply, Across: true}
+		gusset := j.Made.Board(ply, ply)
+		side = fastener.Member{G: gusset.G(), Length: ply, Across: true, Wood: &gusset}
 		faces = 2
 	case LapJoint:
 		side.Length = j.Width / 2
 	}
-	main.G = end.Board(j.Arm, max(j.Into, j.Width)).G()
+	wood := end.Board(j.Arm, max(j.Into, j.Width))
+	main.G, main.Wood = wood.G(), &wood
 	if s.Kind == fastener.Bolt {
 		if s.Length < side.Length+main.Length {
 			return Use{Used: Fails, How: "come apart: the bolts are shorter than both pieces"}
 		}
 	} else {
 		g := s.Grip(side.Length, 0, main.Length)
-		if main.Length = g.Bearing; !g.Holds {
+		if main = g.Into(&wood, true); !g.Holds {
 			return Use{Used: Fails, How: fmt.Sprintf("come apart: the screws have %s of the %s that they need", say.Place(g.In),
 				say.Place(g.Least))}
 		}
@@ -310,10 +313,10 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 	if n == 0 || !g.Holds {
 		return Use{Used: Fails, How: "pull out: too few, or too short"}
 	}
-	takes := min(0.75*fastener.Withdrawal(sh, s, j.Wood.Board(j.Width, j.Arm).G(), g.Thread, on), fastener.Steel(sh, s, on),
-		HeadThrough(sh, *j.Screw, Wooden("upright", up, j.Back, true), on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{G: up.G(), Length: j.Back, Across: true},
-		fastener.Member{G: up.G(), Length: g.Bearing, Across: true}, 0, on)
+	arm := j.Wood.Board(j.Width, j.Arm)
+	through := Wooden("upright", up, j.Back, true)
+	takes := min(0.75*fastener.Withdrawal(sh, s, g.Into(&arm, true), on), fastener.Steel(sh, s, on), HeadThrough(sh, *j.Screw, through, on))
+	z, _ := fastener.Lateral(sh, s, through.Member, g.Into(&arm, true), 0, on)
 	z *= endGrain
 	var levers []float64
 	top := 0.0

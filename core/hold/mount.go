@@ -6,7 +6,6 @@ import (
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
-	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -23,11 +22,15 @@ type Mount struct {
 	Low, High float64
 }
 
-// StudColumn is the fasteners of one stud that count.
+// StudColumn is the fasteners of one stud that count. Fewer are the same without each
+// one of them, where they are not all as strong: a weak one must not take from the rest.
 type StudColumn struct {
 	X        float64
-	Holes    []int
-	Down, up Heel // turning on the lower edge, and on the upper one when pulled up
+	Holes    []int          // which of the mount's they are
+	of       []Drilled      // as they are reckoned here
+	Down, up Heel           // turning on the lower edge, and on the upper one when pulled up
+	all      [Cases]float64 // ΣZ
+	fewer    []StudColumn
 }
 
 // Pulled is what one column carries: V down, M off the wall, and Turn in the
@@ -47,10 +50,11 @@ func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float
 	m := Mount{Set: s, fix: fix, name: name, Holes: holes, Low: low, High: high}
 	for i := range holes {
 		h := &holes[i]
-		if !h.Counts() {
+		if h.Counts() {
+			m.Hold++
+		} else if !h.joined {
 			continue
 		}
-		m.Hold++
 		k := 0
 		for k < len(m.Columns) && !alone && math.Abs(m.Columns[k].X-h.X) > sameColumn {
 			k++
@@ -67,14 +71,41 @@ func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float
 	fb := s.Bearing(holes)
 	for k := range m.Columns {
 		c := &m.Columns[k]
-		var below, above []float64
-		for _, i := range c.Holes {
-			below, above = append(below, holes[i].Y-low), append(above, high-holes[i].Y)
+		of := make([]Drilled, len(c.Holes))
+		for q, i := range c.Holes {
+			of[q] = holes[i]
 		}
+		s.near(of)
+		for q, i := range c.Holes {
+			holes[i] = of[q]
+		}
+		c.of = of
 		b := press(xs, k)
-		c.Down, c.up = NewHeel(below, b, fb), NewHeel(above, b, fb)
+		m.turn(c, b, fb)
+		for _, left := range s.Fewer(of) {
+			less := StudColumn{X: c.X, Holes: c.Holes, of: left}
+			m.turn(&less, b, fb)
+			c.fewer = append(c.fewer, less)
+		}
 	}
 	return m
+}
+
+// turn makes a column's heels, b wide on a wall that takes fb, and sums what its
+// fasteners take across.
+func (m *Mount) turn(c *StudColumn, b, fb float64) {
+	var below, above []float64
+	for q := range c.of {
+		d := &c.of[q]
+		if !d.Counts() {
+			continue
+		}
+		below, above = append(below, d.At.Y-m.Low), append(above, m.High-d.At.Y)
+		for k := range c.all {
+			c.all[k] += d.Caps[k].Push
+		}
+	}
+	c.Down, c.up = NewHeel(below, b, fb), NewHeel(above, b, fb)
 }
 
 // NewPlate is a mount of one column, width mm wide.
@@ -86,69 +117,103 @@ func NewPlate(s *Site, name string, fix Fixing, holes []Drilled, low, high, widt
 // over it.
 func (m *Mount) turning(c *StudColumn, l Pulled, d *Drilled) (*Heel, float64) {
 	if l.M >= 0 {
-		return &c.Down, d.Y - m.Low
+		return &c.Down, d.At.Y - m.Low
 	}
-	return &c.up, m.High - d.Y
+	return &c.up, m.High - d.At.Y
 }
 
 // across is the push on each fastener of a column: its share, and where the
 // column is alone the turn as well, sideways, by its distance from the middle.
 func (m *Mount) across(sh *working.Sheet, c *StudColumn, l Pulled, d *Drilled) float64 {
-	n := float64(len(c.Holes))
-	v := math.Abs(l.V) / n
+	z := d.Caps[l.Case].Push
+	v := math.Abs(l.V) * z / c.all[l.Case]
 	if sh.On() {
-		sh.Add("V", "push across on each one of the "+fmt.Sprint(len(c.Holes))+" that hold here", "R / n", v, working.Force, "statics",
-			working.In("R", math.Abs(l.V), working.Force), working.In("n", n, working.Ratio))
+		sh.Add("V", "push across on this one of those that hold here, each as much as it takes of it", "R × Z / ΣZ", v, working.Force,
+			"statics", working.In("R", math.Abs(l.V), working.Force), working.In("Z", z, working.Force),
+			working.In("ΣZ", c.all[l.Case], working.Force))
 	}
 	if l.Turn == 0 {
 		return v
 	}
-	mean, sum := 0.0, 0.0
-	for _, i := range c.Holes {
-		mean += m.Holes[i].Y / n
+	mean, sum, n := 0.0, 0.0, 0.0
+	for q := range c.of {
+		if c.of[q].Counts() {
+			mean, n = mean+c.of[q].At.Y, n+1
+		}
 	}
-	for _, i := range c.Holes {
-		sum += (m.Holes[i].Y - mean) * (m.Holes[i].Y - mean)
+	mean /= n
+	for q := range c.of {
+		if y := c.of[q].At.Y - mean; c.of[q].Counts() {
+			sum += y * y
+		}
 	}
 	if sum < 1 {
 		return Fails
 	}
-	side := math.Abs(l.Turn) * math.Abs(d.Y-mean) / sum
+	side := math.Abs(l.Turn) * math.Abs(d.At.Y-mean) / sum
 	if sh.On() {
 		sh.Add("Vt", "and sideways, as one column alone keeps the piece from swinging", "√(V² + (Mt × y / Σy²)²)", math.Hypot(v, side),
 			working.Force, "statics, polar group",
-			working.In("V", v, working.Force), working.In("Mt", l.Turn, working.Moment), working.In("y", math.Abs(d.Y-mean), working.Length),
+			working.In("V", v, working.Force), working.In("Mt", l.Turn, working.Moment), working.In("y", math.Abs(d.At.Y-mean), working.Length),
 			working.In("Σy²", sum, working.Area))
 	}
 	return math.Hypot(v, side)
 }
 
-// Worst is the fastener of a column that is used most.
+// Worst is the fastener of a column that is used most; without one of them, where the
+// others hold more so.
 func (m *Mount) Worst(sh *working.Sheet, c *StudColumn, l Pulled) Use {
-	worst, at := Use{Used: -1}, 0
-	m.Each(c, l, func(i int, v, t float64) {
-		u := m.Holes[i].UsedBy(nil, v, t, l.Case, m.Set.Bases[l.Case])
-		if math.IsInf(v, 1) {
-			u = Use{Used: Fails, How: "let it swing: one fastener alone is a hinge"}
-		}
-		if u.Used > worst.Used {
-			worst, at = u, i
-		}
-	})
+	of := m.bearing(c, l)
+	worst, d := m.worst(of, l)
 	if sh.On() && !math.IsInf(worst.Used, 1) {
-		d := &m.Holes[at]
-		h, y := m.turning(c, l, d)
-		d.UsedBy(sh, m.across(sh, c, l, d), h.Pull(sh, math.Abs(l.M), y), l.Case, m.Set.Bases[l.Case])
+		h, y := m.turning(of, l, d)
+		if of != c {
+			sh.Add("n", "fasteners reckoned here: without the weakest the others hold more", fmt.Sprintf("of %d", len(c.Holes)),
+				float64(len(of.Holes)-1), working.Ratio, "engineering basis: a group may be reckoned without any one of its fasteners")
+		}
+		d.UsedBy(sh, m.across(sh, of, l, d), h.Pull(sh, math.Abs(l.M), y), l.Case, m.Set.Bases[l.Case])
 	}
 	return worst
 }
 
-// Each tells what every fastener of a column carries across and as a pull, N.
-func (m *Mount) Each(c *StudColumn, l Pulled, do func(i int, v, t float64)) {
-	for _, i := range c.Holes {
-		d := &m.Holes[i]
-		h, y := m.turning(c, l, d)
-		do(i, m.across(nil, c, l, d), h.Pull(nil, math.Abs(l.M), y))
+// bearing is the column, or it without that fastener without which it is used least.
+func (m *Mount) bearing(c *StudColumn, l Pulled) *StudColumn {
+	best := c
+	if len(c.fewer) == 0 {
+		return c
+	}
+	least, _ := m.worst(c, l)
+	for k := range c.fewer {
+		if u, _ := m.worst(&c.fewer[k], l); u.Used < least.Used-1e-12 {
+			best, least = &c.fewer[k], u
+		}
+	}
+	return best
+}
+
+// worst is the fastener used most of all that a column has.
+func (m *Mount) worst(c *StudColumn, l Pulled) (Use, *Drilled) {
+	worst, at := Use{Used: -1}, (*Drilled)(nil)
+	m.Each(c, l, func(d *Drilled, v, t float64) {
+		u := d.UsedBy(nil, v, t, l.Case, m.Set.Bases[l.Case])
+		if math.IsInf(v, 1) {
+			u = Use{Used: Fails, How: "let it swing: one fastener alone is a hinge"}
+		}
+		if u.Used > worst.Used {
+			worst, at = u, d
+		}
+	})
+	return worst, at
+}
+
+// Each tells what every fastener of a column that is reckoned carries across and as a
+// pull, N.
+func (m *Mount) Each(c *StudColumn, l Pulled, do func(d *Drilled, v, t float64)) {
+	for q := range c.of {
+		if d := &c.of[q]; d.Counts() {
+			h, y := m.turning(c, l, d)
+			do(d, m.across(nil, c, l, d), h.Pull(nil, math.Abs(l.M), y))
+		}
 	}
 }
 
@@ -199,7 +264,7 @@ func Straight(_ *working.Sheet, a Action) Pulled { return Pulled{V: a.R, M: a.M,
 func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 	if k < 0 {
 		for i := range m.Holes {
-			if !m.Holes[i].Counts() {
+			if !m.Holes[i].Counts() && !m.Holes[i].joined {
 				g.Holes = append(g.Holes, m.Holes[i].Hole(l.Case, 0, 0))
 			}
 		}
@@ -207,7 +272,13 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 	}
 	c := &m.Columns[k]
 	first := len(g.Holes)
-	m.Each(c, l, func(i int, v, t float64) { g.Holes = append(g.Holes, m.Holes[i].Hole(l.Case, t, min(v, 1e9))) })
+	of := m.bearing(c, l)
+	m.Each(of, l, func(d *Drilled, v, t float64) { g.Holes = append(g.Holes, d.Hole(l.Case, t, min(v, 1e9))) })
+	for q := range of.of {
+		if !of.of[q].Counts() {
+			g.Holes = append(g.Holes, of.of[q].Hole(l.Case, 0, 0))
+		}
+	}
 	top := first
 	for i := first; i < len(g.Holes); i++ {
 		if g.Holes[i].Pull > g.Holes[top].Pull {
@@ -216,10 +287,10 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 	}
 	h := &g.Holes[top]
 	h.Near = true
-	reach := m.Holes[c.Holes[0]].Through.Length
-	turn, heelY, inward := &c.Down, m.Low, 0.5
+	reach := of.of[0].Through.Length
+	turn, heelY, inward := &of.Down, m.Low, 0.5
 	if l.M < 0 {
-		turn, heelY, inward = &c.up, m.High, -0.5
+		turn, heelY, inward = &of.up, m.High, -0.5
 	}
 	a := turn.Contact(math.Abs(l.M))
 	if h.Pull > 0.5 {
@@ -251,45 +322,6 @@ func (s *Site) BehindName(f Fixing) string {
 // Notes are what its fasteners assume and beware of.
 func (m *Mount) Notes() Notes { return FastenerNotes(m.Set, m.fix, m.Holes, m.Hold) }
 
-// Crowd marks the fasteners of a wooden piece that stand too near its ends, its
-// edges or one another: under half of what is usual they split it and do not
-// count; it returns a caution for the rest. from and to are its ends.
-func (s *Site) Crowd(holes []Drilled, name string, from, to, low, high float64) string {
-	caution := ""
-	warn := func(i int, got, least float64, where string) {
-		got = math.Round(got*10) / 10
-		switch {
-		case got < least/2:
-			holes[i].split = fmt.Sprintf("is %s from %s of the %s and needs %s, or it splits", say.Length(got), where, name,
-				say.Place(least))
-		case got < least && caution == "":
-			caution = fmt.Sprintf("a %s is %s from %s of the %s: %s is usual, or it may split", holes[i].fix.Noun(), say.Length(got),
-				where, name, say.Place(least))
-		}
-	}
-	for i := range holes {
-		h := &holes[i]
-		if h.Anchor() {
-			continue
-		}
-		warn(i, min(h.X-from, to-h.X), h.Screw.EndDistance(), "an end")
-		warn(i, min(h.Y-low, high-h.Y), h.Screw.EdgeDistance(), "an edge")
-		for k := range holes[:i] {
-			dx, dy := math.Abs(h.X-holes[k].X), math.Abs(h.Y-holes[k].Y)
-			if along, over := h.Screw.Along(), h.Screw.Across(); dx/along+dy/over < 1 {
-				part := dx/along + dy/over
-				warn(i, part*over, over, "the next one")
-			}
-		}
-	}
-	for i := range holes {
-		if holes[i].split != "" {
-			holes[i].Caps = [Cases]takes{}
-		}
-	}
-	return caution
-}
-
 // PlateHole is a hole with a fastener in it, Down from the board's underside
 // (negative above it) and Offset to the side.
 type PlateHole struct {
@@ -306,18 +338,4 @@ func WithinPlate(p *problem.List, holes []PlateHole, above, below, width float64
 		at.Between("down_mm", float64(h.Down), -above, below)
 		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
 	}
-}
-
-// CrowdUpright is crowd for a piece whose grain runs up the wall.
-func (s *Site) CrowdUpright(holes []Drilled, x, width, low, high float64) string {
-	turned := make([]Drilled, len(holes))
-	for i := range holes {
-		turned[i] = holes[i]
-		turned[i].X, turned[i].Y = holes[i].Y, holes[i].X
-	}
-	caution := s.Crowd(turned, "upright", low, high, x-width/2, x+width/2)
-	for i := range holes {
-		holes[i].split, holes[i].Caps = turned[i].split, turned[i].Caps
-	}
-	return caution
 }

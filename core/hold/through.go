@@ -11,19 +11,25 @@ import (
 type Through struct {
 	fastener.Member
 	name  string
-	draws string // how a fastener lets it go
-	wood  *material.Board
+	draws string  // how a fastener lets it go
+	hole  float64 // drilled in it, mm, where that is wider than its fastener
 }
 
-// Plate is a steel piece t mm thick.
-func Plate(t float64) Through {
-	return Through{Member: fastener.Member{Steel: true, Length: t}, name: "plate"}
+// Plate is a steel piece t mm thick with holes in it, mm across; 0 where nobody knows.
+func Plate(t, hole float64) Through {
+	return Through{Member: fastener.Member{Steel: true, Length: t}, name: "plate", hole: hole}
 }
+
+// overHole is by how much a head has to be wider than its hole, mm (Rule).
+const overHole = 1.5
+
+// slips tells that a head would go through the hole that it should stay before.
+func (p *Through) slips(f Fixing) bool { return p.hole > 0 && f.HeadAcross() < p.hole+overHole }
 
 // Wooden is a wooden piece t mm thick; across says that the load runs across its
 // grain, as it does in a level strip.
 func Wooden(name string, b material.Board, t float64, across bool) Through {
-	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across}, name: name, wood: &b,
+	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across, Wood: &b}, name: name,
 		draws: "pull their heads through the " + name}
 }
 

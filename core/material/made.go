@@ -2,6 +2,7 @@ package material
 
 import (
 	"fmt"
+	"math"
 
 	"aguante/core/field"
 	"aguante/core/working"
@@ -78,6 +79,22 @@ func (p Panel) stays(on Basis) float64 {
 		return p.Stays[2]
 	}
 	return p.Stays[3]
+}
+
+// WetGrip is what fasteners keep where a piece stays wet (NDS CM).
+const WetGrip = 0.70
+
+// Damps is the part of its strength that a fastener's thread or head keeps in the
+// board as it is wet or not.
+func (b Board) Damps() float64 { return b.wet(WetGrip) }
+
+// Grips is the part that a fastener keeps in the board as a panel: √kpanel, and all
+// of it when it breaks at once (EC5 kmod, of connections between two materials).
+func (b Board) Grips(on Basis) float64 {
+	if b.Panel == nil || on.Mean {
+		return 1
+	}
+	return math.Sqrt(b.Panel.stays(on))
 }
 
 // panelStress turns a panel's mean strength into the allowable one: 5 %

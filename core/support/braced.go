@@ -98,8 +98,9 @@ func (b *Braced) Hang(s Setting) Hung {
 	}
 	var holes []hold.Drilled
 	for _, o := range b.Holes {
-		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, hold.Plate(float64(b.Plate))))
+		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, hold.Plate(float64(b.Plate), 0)))
 	}
+	h.set.CrowdPlate(holes)
 	h.mount = hold.NewPlate(&h.set, "bracket", b.Screw, holes, -float64(b.Leg), 0, float64(b.Width))
 	return h
 }
@@ -108,8 +109,9 @@ func (h *braced) onStandard(s *Standard) hold.Mount {
 	var holes []hold.Drilled
 	low := h.low()
 	for _, o := range s.Holes {
-		holes = append(holes, h.set.Drill(o.ID, float64(s.X+o.Offset), low+float64(o.Up), s.Screw, hold.Plate(float64(s.Plate))))
+		holes = append(holes, h.set.Drill(o.ID, float64(s.X+o.Offset), low+float64(o.Up), s.Screw, hold.Plate(float64(s.Plate), 0)))
 	}
+	h.set.CrowdPlate(holes)
 	return hold.NewPlate(&h.set, "standard", s.Screw, holes, -float64(h.Leg), low+float64(s.Height), float64(s.Width))
 }
 

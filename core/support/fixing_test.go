@@ -36,6 +36,7 @@ func TestWhatARatingIsWorth(t *testing.T) {
 	brick, board := wall.Lining{Kind: wall.Bare}, wall.Lining{Kind: wall.Gypsum, Thickness: 12.7}
 	rate := func(m hold.Means) *hold.Rating { return &hold.Rating{Pull: 18, Shear: 30, Means: m} }
 	n := func(kg float64) float64 { return kg * 9.80665 }
+	const pair = (1 + 55.0/150) / 2 // two anchors 55 apart count as 1.367
 	for _, c := range []struct {
 		name       string
 		kind       wall.Kind
@@ -52,8 +53,10 @@ func TestWhatARatingIsWorth(t *testing.T) {
 		{"one that does not say, a quarter", wall.Masonry, brick, hold.Fixing{Type: "sleeve-8", Length: 60, Rating: rate(hold.Unstated)},
 			n(18) / 4, n(30) / 4, 0},
 		{"rated 18 kg each in gypsum: a lasting pull", wall.WoodStuds, board,
-			hold.Fixing{Type: "self-drilling", Length: 40, Rating: rate(hold.WorkingLoad)}, n(18) * 0.6, n(30), 0},
-		{"a toggle of which nothing is known", wall.SteelStuds, board, hold.Fixing{Type: "toggle", Length: 60}, 220 * 0.6, 220, 0},
+			hold.Fixing{Type: "self-drilling", Length: 40, Rating: rate(hold.WorkingLoad)}, n(18) * 0.6 * pair, n(30) * pair, 0},
+		{"a toggle of which nothing is known", wall.SteelStuds, board, hold.Fixing{Type: "toggle", Length: 60}, 220 * 0.6 * pair, 220 * pair, 0},
+		{"a packet that promises the world in gypsum", wall.WoodStuds, board,
+			hold.Fixing{Type: "toggle", Length: 60, Rating: &hold.Rating{Pull: 90, Shear: 120, Means: hold.WorkingLoad}}, 300 * 0.6 * pair, 450 * pair, 0},
 	} {
 		f, s := anchored(c.kind, c.lining, c.fix)
 		if f.hold != 2 {

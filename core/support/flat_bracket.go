@@ -80,23 +80,40 @@ type flat struct {
 	heel  hold.Heel
 	up    hold.Heel // the heel when the board pulls the bracket up
 	gross section.Rectangle
-	net   float64 // Z at the corner's nearest hole, mm³
+	net   float64             // Z at the corner's nearest hole, mm³
+	all   [hold.Cases]float64 // ΣZ of those that hold
+	fewer []*flat             // without each one of them, where they are not all as strong
 }
 
 // Hang puts the bracket in its place.
 func (b *FlatBracket) Hang(s Setting) Hung {
-	f := &flat{FlatBracket: b, set: s.Site, near: -1}
+	f := &flat{FlatBracket: b, set: s.Site}
 	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
 	corner := math.Inf(1)
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
-		f.holes = append(f.holes, s.Drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw, hold.Plate(float64(b.Thickness))))
+		f.holes = append(f.holes, s.Drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw,
+			hold.Plate(float64(b.Thickness), float64(b.Hole))))
 	}
 	hole := 0.0
 	if !math.IsInf(corner, 1) {
 		hole = float64(b.Hole)
 	}
 	f.net = (float64(b.Width) - hole) * float64(b.Thickness) * float64(b.Thickness) / 4
+	f.set.CrowdPlate(f.holes)
+	f.group()
+	for _, left := range f.set.Fewer(f.holes) {
+		less := *f
+		less.holes = left
+		less.group()
+		f.fewer = append(f.fewer, &less)
+	}
+	return f
+}
+
+// group finds what of the bracket holds and turns on what.
+func (f *flat) group() {
+	f.near, f.hold, f.all = -1, 0, [hold.Cases]float64{}
 	var below, above []float64
 	for i := range f.holes {
 		d := &f.holes[i]
@@ -107,16 +124,42 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 		if f.near < 0 || f.corner(d) < f.corner(&f.holes[f.near]) {
 			f.near = i
 		}
-		below = append(below, float64(b.Leg)-f.corner(d))
+		below = append(below, float64(f.Leg)-f.corner(d))
 		above = append(above, f.corner(d))
+		for c := range f.all {
+			f.all[c] += d.Caps[c].Push
+		}
 	}
-	fb := s.Bearing(f.holes)
-	heels := [2]hold.Heel{hold.NewHeel(below, float64(b.Width), fb), hold.NewHeel(above, float64(b.Width), fb)}
+	fb := f.set.Bearing(f.holes)
+	heels := [2]hold.Heel{hold.NewHeel(below, float64(f.Width), fb), hold.NewHeel(above, float64(f.Width), fb)}
 	f.heel, f.up = heels[0], heels[1]
-	if b.LegSide == LegAbove {
+	if f.LegSide == LegAbove {
 		f.heel, f.up = heels[1], heels[0]
 	}
-	return f
+}
+
+// reckoned is the bracket, or it without that screw without which its screws are used
+// least.
+func (f *flat) reckoned(a hold.Action) *flat {
+	if len(f.fewer) == 0 {
+		return f
+	}
+	best, least := f, f.screws(a)
+	for _, less := range f.fewer {
+		if u := less.screws(a); u < least-1e-12 {
+			best, least = less, u
+		}
+	}
+	return best
+}
+
+// screws is how far the worst of its screws is used.
+func (f *flat) screws(a hold.Action) float64 {
+	u := f.nearUse(nil, a).Used
+	if f.hold > 1 {
+		u = max(u, f.othersUse(nil, a).Used)
+	}
+	return u
 }
 
 // sign is which way the leg goes from the board's underside.
@@ -128,7 +171,7 @@ func (b *FlatBracket) sign() float64 {
 }
 
 // corner is how far a hole is from the corner, mm.
-func (f *flat) corner(d *hold.Drilled) float64 { return math.Abs(d.Y) }
+func (f *flat) corner(d *hold.Drilled) float64 { return math.Abs(d.At.Y) }
 
 // bend returns the corner-to-near-screw length s, mm.
 func (f *flat) bend() float64 {
@@ -255,11 +298,13 @@ func (f *flat) nearPull(sh *working.Sheet, a hold.Action) float64 {
 	return t
 }
 
-func (f *flat) share(sh *working.Sheet, a hold.Action) float64 {
-	v := math.Abs(a.R) / float64(f.hold)
+// share is what one of them is pushed across: as much as it takes of what all take.
+func (f *flat) share(sh *working.Sheet, d *hold.Drilled, a hold.Action) float64 {
+	z := d.Caps[a.Case].Push
+	v := math.Abs(a.R) * z / f.all[a.Case]
 	if sh.On() {
-		sh.Add("V", "push across on each one that holds", "R / n", v, working.Force, "statics", working.In("R", math.Abs(a.R), working.Force),
-			working.In("n", float64(f.hold), working.Ratio))
+		sh.Add("V", "push across on it, as much as it takes of what all that hold do", "R × Z / ΣZ", v, working.Force, "statics",
+			working.In("R", math.Abs(a.R), working.Force), working.In("Z", z, working.Force), working.In("ΣZ", f.all[a.Case], working.Force))
 	}
 	return v
 }
@@ -270,11 +315,22 @@ func (f *flat) together(sh *working.Sheet, d *hold.Drilled, v, t float64, c hold
 }
 
 func (f *flat) nearScrew(sh *working.Sheet, a hold.Action) hold.Use {
-	t, v := f.nearPull(sh, a), f.share(sh, a)
-	return f.together(sh, &f.holes[f.near], v, t, a.Case)
+	return f.reckoned(a).nearUse(sh, a)
 }
 
 func (f *flat) otherScrews(sh *working.Sheet, a hold.Action) hold.Use {
+	return f.reckoned(a).othersUse(sh, a)
+}
+
+func (f *flat) nearUse(sh *working.Sheet, a hold.Action) hold.Use {
+	d := &f.holes[f.near]
+	return f.together(sh, d, f.share(sh, d, a), f.nearPull(sh, a), a.Case)
+}
+
+func (f *flat) othersUse(sh *working.Sheet, a hold.Action) hold.Use {
+	if f.hold < 2 {
+		return hold.Use{How: "are not reckoned"}
+	}
 	h := f.turning(a)
 	worst, at := hold.Use{Used: -1}, 0
 	for i := range f.holes {
@@ -282,13 +338,13 @@ func (f *flat) otherScrews(sh *working.Sheet, a hold.Action) hold.Use {
 		if i == f.near || !d.Counts() {
 			continue
 		}
-		if u := f.together(nil, d, f.share(nil, a), h.Pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
+		if u := f.together(nil, d, f.share(nil, d, a), h.Pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
 			worst, at = u, i
 		}
 	}
 	if sh.On() {
 		d := &f.holes[at]
-		f.together(sh, d, f.share(sh, a), h.Pull(sh, math.Abs(a.M), f.lever(d, a)), a.Case)
+		f.together(sh, d, f.share(sh, d, a), h.Pull(sh, math.Abs(a.M), f.lever(d, a)), a.Case)
 	}
 	return worst
 }
@@ -312,15 +368,17 @@ func (f *flat) Geometry(a hold.Action) hold.Geometry {
 			Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
 		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -t, float64(f.Reach), 0), Front: hold.Box(-w, -t, w, 0)})
 	f.arm().Draw(&g, 2*w)
-	h, m, v := f.turning(a), math.Abs(a.M), math.Abs(a.R)/float64(max(f.hold, 1))
+	f = f.reckoned(a)
+	h, m := f.turning(a), math.Abs(a.M)
 	for i := range f.holes {
 		d := &f.holes[i]
-		pull := 0.0
-		switch {
-		case i == f.near:
-			pull = f.nearPull(nil, a)
-		case d.Counts():
+		pull, v := 0.0, 0.0
+		if d.Counts() {
+			v = f.share(nil, d, a)
 			pull = h.Pull(nil, m, f.lever(d, a))
+		}
+		if i == f.near {
+			pull = f.nearPull(nil, a)
 		}
 		hole := d.Hole(a.Case, pull, v)
 		hole.Near = i == f.near

@@ -143,10 +143,10 @@ func TestNoPathCountsAScrewInAir(t *testing.T) {
 		"its edge, a screw": {510, hold.Fixing{Type: "wood-10", Length: 63.5}, 2, "hold"},
 		"its very edge":     {518, hold.Fixing{Type: "wood-10", Length: 63.5}, 0, "the first is too near the stud's edge: not counted"},
 		"its edge, a lag":   {510, hold.Fixing{Type: "lag-5/16", Length: 101.6}, 0, "the first is too near the stud's edge: not counted"},
-		"too short":         {500, hold.Fixing{Type: "wood-10", Length: 38}, 0, "the first is too short for the stud: not counted"},
+		"too short":         {500, hold.Fixing{Type: "wood-10", Length: 21}, 0, "the first is too short for the stud: not counted"},
 		"out of the back": {500, hold.Fixing{Type: "lag-5/16", Length: 127}, 0,
 			"the first comes out of the stud's back, do not drill: not counted"},
-		"lag too short by tip": {500, hold.Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 34}, 0,
+		"lag too short by tip": {500, hold.Fixing{Type: "lag-5/16", Length: 4.76 + 12.7 + 12}, 0,
 			"the first is too short for the stud: not counted"},
 	} {
 		b := bracket()
@@ -195,9 +195,9 @@ func TestBoardScrews(t *testing.T) {
 	if u := f.arm().Held(nil, hold.Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
 		t.Errorf("past the tip: %v", u.Used)
 	}
-	b.Board.Length = 19
+	b.Board.Length = 8
 	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, hold.RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
-		t.Error("14 mm of a #6 counts, or nothing is said of it")
+		t.Error("3 mm of a #6 counts, or nothing is said of it")
 	}
 	if u := hang(bracket(), 500).arm().Tips(nil, hold.Action{R: 100, M: 100 * 200}); u.Used != 1 {
 		t.Errorf("load at the tip of an unscrewed board: %v, want 1", u.Used)

@@ -221,10 +221,10 @@ func TestHooksByHand(t *testing.T) {
 		t.Errorf("bore %+v", u)
 	}
 	short := hooksOn(Pipe)
-	short.Peg.Screw.Length = 20
+	short.Peg.Screw.Length = 8
 	if u := formLink(t, short.Stand(stage(goods, 400, 800, 1200)), "hook", "flange", "h1").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
 		!strings.Contains(u.How, "in the board") {
-		t.Errorf("screws of 20 mm: %+v", u)
+		t.Errorf("screws of 8 mm: %+v", u)
 	}
 	long := hooksOn(Pipe)
 	long.Peg.Reach = 120

@@ -83,9 +83,10 @@ func (b *Hidden) Hang(s Setting) Hung {
 	h := &slotted{Hidden: b, set: s.Site, mid: s.Thickness / 2}
 	var holes []hold.Drilled
 	for _, o := range b.Holes {
-		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, hold.Plate(float64(b.Thickness))))
+		holes = append(holes, h.set.Drill(o.ID, s.X+float64(o.Offset), h.mid-float64(o.Down), b.Screw, hold.Plate(float64(b.Thickness), 0)))
 	}
 	half := float64(b.Plate) / 2
+	h.set.CrowdPlate(holes)
 	h.mount = hold.NewPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, float64(b.Width))
 	return h
 }

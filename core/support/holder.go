@@ -232,13 +232,12 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	case g.Through:
 		return hold.Use{Used: hold.Fails, How: "comes off: its screws come out of the other side"}
 	}
-	w := fastener.Withdrawal(sh, s, thread.G(), g.Thread, on)
+	w := fastener.Withdrawal(sh, s, g.Into(&thread, true), on)
 	takes, how := w, "pull out of the wood"
 	if through := hold.HeadThrough(sh, hook.Screw, hold.Wooden(name, head, headT, true), on); through < takes {
 		takes, how = through, "pull their heads through the "+name
 	}
-	z, _ := fastener.Lateral(sh, s, fastener.Member{G: head.G(), Length: headT, Across: true},
-		fastener.Member{G: thread.G(), Length: g.Bearing, Across: true}, 0, on)
+	z, _ := fastener.Lateral(sh, s, hold.Wooden(name, head, headT, true).Member, g.Into(&thread, true), 0, on)
 	v, t := math.Abs(a.R)/n, k.Lip/n
 	if sh.On() {
 		sh.Add("T′", "pull that one takes: the least of wood and head", "min(W, H)", takes, working.Force, "NDS 12.2")

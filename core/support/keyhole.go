@@ -66,7 +66,7 @@ func (k *Keyhole) Hang(s Setting) Hung {
 	if !k.Routed {
 		lip = 2
 	}
-	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Plate(lip))
+	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Plate(lip, 0))
 	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }

@@ -203,13 +203,25 @@ const hingePlate = 3.0
 func (c *HingedCart) Stand(s Stage) Standing {
 	h := &hinged{HingedCart: c, set: s, own: s.site(float64(c.X))}
 	for i, at := range c.Places() {
-		d := h.own.Drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X)+at.X, float64(c.Up+c.Apart)+at.Y, c.Screw, hold.Plate(hingePlate))
-		if d.Counts() {
+		h.holes = append(h.holes, h.own.Drill(fmt.Sprintf("%s-%d", c.ID, i+1), float64(c.X)+at.X, float64(c.Up+c.Apart)+at.Y, c.Screw,
+			hold.Plate(hingePlate, 0)))
+	}
+	h.own.CrowdPlate(h.holes)
+	for i := range h.holes {
+		if h.holes[i].Counts() {
 			h.hold++
 		}
-		h.holes = append(h.holes, d)
 	}
 	return h
+}
+
+// caster is the part of the weight that the caster bears: of what comes down, nothing, as
+// it may stand over a dip in the floor just then (engineering basis).
+func (h *hinged) caster(d Demand) float64 {
+	if d.Case == hold.Sudden {
+		return 0
+	}
+	return h.Caster
 }
 
 // hinge is what the upper hinge carries: H out of the wall, V down, N.
@@ -221,12 +233,12 @@ func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
 	}
 	w += d.Extra
 	m += d.Extra * float64(h.Width)
-	left := (1 - h.Caster) * d.Care
+	left := (1 - h.caster(d)) * d.Care
 	pull, v = m*left/float64(h.Apart), w*left
 	if sh.On() {
 		sh.Add("H", "couple on the hinges, x out from them, less what the caster takes, × care", "Σ W × x / h × (1 − caster) × care", pull,
 			working.Force, "engineering basis", working.In("Σ W × x", m, working.Moment), working.In("h", float64(h.Apart), working.Length),
-			working.In("caster", h.Caster, working.Ratio), working.In("care", d.Care, working.Ratio))
+			working.In("caster", h.caster(d), working.Ratio), working.In("care", d.Care, working.Ratio))
 		sh.Add("Vh", "weight on the hinges", "Σ W × (1 − caster) × care", v, working.Force, "statics", working.In("ΣW", w, working.Force))
 	}
 	return pull, v
@@ -249,12 +261,19 @@ func (h *hinged) Links() []FormLink {
 		Use: func(sh *working.Sheet, d Demand) hold.Use {
 			pull, v := h.hinge(sh, d)
 			n := float64(h.hold)
+			worst, at := hold.Use{Used: -1}, 0
 			for i := range h.holes {
-				if dr := &h.holes[i]; dr.Counts() {
-					return dr.UsedBy(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]) // both hinges bear the weight
+				dr := &h.holes[i]
+				if !dr.Counts() {
+					continue
+				}
+				// Both hinges bear the weight.
+				if u := dr.UsedBy(nil, v/2/n, pull/n, d.Case, h.set.Bases[d.Case]); u.Used > worst.Used {
+					worst, at = u, i
 				}
 			}
-			return hold.Use{}
+			h.holes[at].UsedBy(sh, v/2/n, pull/n, d.Case, h.set.Bases[d.Case])
+			return worst
 		}}}
 }
 
@@ -264,7 +283,7 @@ func (h *hinged) Self() float64 { return h.Own.Weight() }
 // OnFloor is what the caster bears, N.
 func (h *hinged) OnFloor(d Demand) float64 {
 	_, v := h.hinge(nil, d)
-	return v * h.Caster / (1 - h.Caster)
+	return v * h.caster(d) / (1 - h.caster(d))
 }
 
 // couples is what its hinges pass on, between them.

@@ -115,10 +115,9 @@ func (h *hookRail) flange(sh *working.Sheet, i int, d Demand) hold.Use {
 	}
 	turn := hold.NewHeel(levers, float64(h.Peg.Flange), h.rail.board.Bearing(nil, on))
 	t, v := turn.Pull(sh, m, top), p/float64(n)
-	w := fastener.Withdrawal(sh, s, h.rail.board.G(), min(g.Thread, float64(h.Thickness)), on)
-	takes := min(w, fastener.Steel(sh, s, on))
-	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: flangePlate},
-		fastener.Member{G: h.rail.board.G(), Length: g.Bearing, Across: true}, 0, on)
+	board := g.Into(&h.rail.board, true)
+	takes := min(fastener.Withdrawal(sh, s, board, on), fastener.Steel(sh, s, on))
+	z, _ := fastener.Lateral(sh, s, fastener.Member{Steel: true, Length: flangePlate}, board, 0, on)
 	if sh.On() {
 		sh.Add("T′", "pull that one takes", "min(W, N)", takes, working.Force, "NDS 12.2")
 		sh.Add("V", "push across on each", "P / n", v, working.Force, "statics", working.In("P", p, working.Force),

@@ -189,7 +189,8 @@ func (r *Rack) Stand(s Stage) Standing {
 			u.holes = append(u.holes, set.Drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw,
 				hold.Wooden("upright", h.post, float64(r.Deep), false)))
 		}
-		set.CrowdUpright(u.holes, float64(order[i].X), float64(r.Width), 0, float64(r.Height))
+		set.Crowd(u.holes, hold.Grain{Name: "upright", Ends: [2]float64{0, float64(r.Height)},
+			Edges: [2]float64{float64(order[i].X) - float64(r.Width)/2, float64(order[i].X) + float64(r.Width)/2}, Upright: true})
 		for k := range u.holes {
 			if u.holes[k].Counts() {
 				u.hold++

@@ -106,7 +106,7 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 			}
 		}
 		slices.SortStableFunc(holes, func(a, b hold.Drilled) int { return cmp.Compare(a.X, b.X) })
-		if c := out.set.Crowd(holes, out.noun, from, to, low, high); c != "" {
+		if c := out.set.Crowd(holes, hold.Grain{Name: out.noun, Ends: [2]float64{from, to}, Edges: [2]float64{low, high}}); c != "" {
 			out.caution = append(out.caution, c)
 		}
 		m := hold.NewMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {

@@ -74,7 +74,7 @@ func TestAStandardTurnsOnItsBracketsHeel(t *testing.T) {
 	h := on(240)
 	c := &h.mount.Columns[0]
 	pulls := map[string]float64{}
-	h.mount.Each(c, hold.Pulled{V: 100, M: 9000}, func(i int, _, pull float64) { pulls[h.mount.Holes[i].ID] = pull })
+	h.mount.Each(c, hold.Pulled{V: 100, M: 9000}, func(d *hold.Drilled, _, pull float64) { pulls[d.ID] = pull })
 	// Levers over the heel at −60: 280 and 30; the lowest one is under it.
 	if pulls["h3"] != 0 || pulls["h1"] < 9000*280/(280*280+30*30.0) || pulls["h1"] > 1.1*9000*280/(280*280+30*30.0) {
 		t.Errorf("pulls %v", pulls)
@@ -197,7 +197,7 @@ func TestHiddenBracketByHand(t *testing.T) {
 	tight := hiddenBracket()
 	tight.Slot = Slot{140, 40, 8}
 	tight.Lock = false
-	if n := hangHidden(tight).Notes(); len(n.Cautions) != 3 {
+	if n := hangHidden(tight).Notes(); len(n.Cautions) != 4 { // and its screws stand 40 mm apart
 		t.Errorf("a slot with no spare, no side play and no lock: %v", n.Cautions)
 	}
 	l := problem.New()

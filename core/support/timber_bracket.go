@@ -55,7 +55,8 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw,
 			hold.Wooden("upright", board, float64(b.Deep), false)))
 	}
-	h.spaced = h.own.CrowdUpright(holes, s.X, float64(b.Width), -float64(b.Leg), float64(b.Up))
+	h.spaced = h.own.Crowd(holes, hold.Grain{Name: "leg", Ends: [2]float64{-float64(b.Leg), float64(b.Up)},
+		Edges: [2]float64{s.X - float64(b.Width)/2, s.X + float64(b.Width)/2}, Upright: true})
 	h.mount = hold.NewPlate(&h.own, "upright", b.Screw, holes, -float64(b.Leg), float64(b.Up), float64(b.Width))
 	return h
 }

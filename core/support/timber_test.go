@@ -103,7 +103,7 @@ func TestJointsOfAnArm(t *testing.T) {
 		{"lap with screws", hold.Joint{Kind: hold.LapJoint, Glued: true, Screw: &hold.Fixing{Type: "wood-6", Length: 48}, Places: four}, ""},
 		{"screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four}, ""},
 		{"one screw", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four[:1]}, "hinge"},
-		{"short screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 45}, Places: four}, "that they need"},
+		{"short screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 41}, Places: four}, "that they need"},
 		{"bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
 		{"short bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
 		{"gussets", hold.Joint{Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 38}, Places: four,

@@ -285,12 +285,12 @@ func (w *Wall) place(x float64, s fastener.Screw) Hit {
 		}
 		return hit
 	}
-	hit := w.inStud(x, s.EdgeDistance())
+	hit := w.inStud(x, s.EdgeDistance(false))
 	switch {
 	case s.Kind == fastener.Anchor:
 		hit.Meets, hit.Counts = Misses, false // whatever a screw would do there
 		hit.inLining(w, s)
-	case hit.Meets == Edge && s.Kind != fastener.Lag && hit.Edge >= s.EdgeDistance()/2:
+	case hit.Meets == Edge && s.Kind != fastener.Lag && hit.Edge >= s.EdgeDistance(false)/2:
 		hit.Counts, hit.Why = true, ""
 	}
 	return hit
