@@ -317,6 +317,9 @@ func (r *run) sagNow(p *probe, st *state) (x, now float64) {
 	if v.gone() {
 		return 0, 0
 	}
+	if p.rail != nil {
+		return p.X, p.ask(&v, hold.Everyday).Value
+	}
 	if p.Role != hold.RoleSags {
 		return r.at[p.on], p.ask(&v, hold.Everyday).Value
 	}

@@ -37,7 +37,7 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
 	stage := support.Stage{
 		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
 		Board: board,
-		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()),
+		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Days: s.Duration.Days(), Care: s.Below.Care(),
 		Allowed: s.Sag.Allowed,
 	}
 	g.storeys = len(form.Tiers())

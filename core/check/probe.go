@@ -32,7 +32,7 @@ func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	case p.support != nil:
 		return p.support(sh, v.r.action(sh, v, p.on, c, p.Kind))
 	case p.rail != nil:
-		return p.rail(sh, v.r.carried(sh, v, c))
+		return p.rail(sh, v.r.carried(sh, v, c, p.Kind))
 	}
 	return p.board(sh, v, c)
 }

@@ -62,7 +62,7 @@ func (r *run) beyond(p float64) float64 {
 
 // laid is the half of board and contents that lies on a back cleat, gathered at its
 // riders, N.
-func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, out []hold.Action) []hold.Action {
+func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, care float64, out []hold.Action) []hold.Action {
 	first, last := r.rail.riders[0].X-float64(r.shelf.X), r.rail.riders[len(out)-1].X-float64(r.shelf.X)
 	step := (last - first) / float64(len(out)-1)
 	add := func(from, to, w float64) {
@@ -75,7 +75,7 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, out []hold.Action) [
 				b = max(to, b)
 			}
 			if lo, hi := max(a, from), min(b, to); hi > lo {
-				out[i].R += w * (hi - lo) / 2 * r.care(c)
+				out[i].R += w * (hi - lo) / 2 * care
 			}
 		}
 	}
@@ -90,46 +90,50 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, out []hold.Action) [
 	}
 	if sh.On() {
 		sh.Add("R", "half of the board and of all contents lies on the back cleat, the other half spans from side to side; × care",
-			"(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", r.care(c), working.Ratio))
+			"(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", care, working.Ratio))
 	}
 	return out
 }
 
 // actions is memory for what the riders get: of the room of a view that is looked at once.
-func (r *run) actions(v *view) []hold.Action {
+func (r *run) actions(v *view, k int) []hold.Action {
 	n := len(r.rail.riders)
 	if v.room == nil {
 		return r.acts.Take(n)
 	}
-	if cap(v.room.acts) < n {
-		v.room.acts = make([]hold.Action, n)
+	if cap(v.room.acts[k]) < n {
+		v.room.acts[k] = make([]hold.Action, n)
 	}
-	clear(v.room.acts)
-	return v.room.acts[:n]
+	clear(v.room.acts[k])
+	return v.room.acts[k][:n]
 }
 
-// carried is what each rider gets in a view.
-func (r *run) carried(sh *working.Sheet, v *view, c hold.Case) []hold.Action {
+// carried is what each rider gets in a view, with care where strength is asked.
+func (r *run) carried(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) []hold.Action {
 	if len(r.rail.riders) == 0 {
 		return nil
 	}
-	if v.acts[c] != nil && !sh.On() {
-		return v.acts[c]
+	k, care := 0, r.care(c)
+	if kind == hold.Stiffness {
+		k, care = 1, 1
 	}
-	out := r.actions(v)
-	v.acts[c] = out
+	if v.acts[c][k] != nil && !sh.On() {
+		return v.acts[c][k]
+	}
+	out := r.actions(v, k)
+	v.acts[c][k] = out
 	if r.rail.from == nil {
-		return r.laid(sh, v, c, out)
+		return r.laid(sh, v, c, care, out)
 	}
 	for k, i := range r.rail.from {
 		force, moment := v.action(i)
-		out[k] = hold.Action{R: force * r.care(c), M: moment * r.care(c), Case: c}
+		out[k] = hold.Action{R: force * care, M: moment * care, Case: c}
 		if sh.On() {
 			name := fmt.Sprintf("%s %s along the wall", r.noun(i), say.Place(r.rail.riders[k].X))
 			sh.Add(fmt.Sprintf("R%d", k+1), name+": its share, "+v.when()+", × care", "beam on its supports × care", out[k].R, working.Force,
-				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+				"Euler–Bernoulli beam", working.In("care", care, working.Ratio))
 			sh.Add(fmt.Sprintf("M%d", k+1), "and its moment off the wall", "beam on its supports × care", out[k].M, working.Moment,
-				"Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
+				"Euler–Bernoulli beam", working.In("care", care, working.Ratio))
 		}
 	}
 	return out
@@ -165,7 +169,7 @@ func (r *run) railReport(all []found) *Rail {
 			from, v = worst.run, worst.run.look(worst.state, r.multiple())
 		}
 		if !v.gone() {
-			out.When, carried = v.when(), from.carried(nil, &v, hold.Everyday)
+			out.When, carried = v.when(), from.carried(nil, &v, hold.Everyday, hold.Strength)
 		}
 	}
 	out.Geometry = from.rail.Geometry(carried)

@@ -161,7 +161,8 @@ func (r *run) hangSupports(p *design.Project) {
 	e := moment / force
 	set := support.Setting{Rail: r.lath, Fixtures: &p.Fixtures, Site: hold.Site{
 		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
-		Board: r.rests(), Bases: hold.BasesFor(s.Duration),
+		Board: r.rests(), Condition: s.Board.Condition, Bases: hold.BasesFor(s.Duration),
+		Care: s.Below.Care(), Days: s.Duration.Days(), Allowed: s.Sag.Allowed,
 	}}
 	for k, st := range stands {
 		from, to := left, left+length

@@ -177,7 +177,7 @@ type view struct {
 	curve  *beam.Curve // as the board stands now
 	later  *beam.Curve // as it stands at the end
 	room   *room
-	acts   [hold.Cases][]hold.Action // what the rail's riders get, worked out once
+	acts   [hold.Cases][2][]hold.Action // what the rail's riders get, with care and without, worked out once
 }
 
 // when says what is seen.
@@ -194,7 +194,7 @@ func (v *view) when() string {
 type room struct {
 	factors, sunk []float64
 	curves        [2]beam.Curve // as the board stands now, and at the end
-	acts          []hold.Action
+	acts          [2][]hold.Action
 }
 
 // look sees a state under λ times the contents. Past the multiplier at which
@@ -208,7 +208,7 @@ func (r *run) look(st *state, lambda float64) view {
 // see makes a view anew, in the room that it has.
 func (v *view) see(r *run, st *state, lambda float64) {
 	v.r, v.state, v.lambda, v.point, v.tips = r, st, lambda, -1, false
-	v.along, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, [hold.Cases][]hold.Action{}
+	v.along, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Action{}
 	for i := range st.stretches {
 		p := &st.stretches[i]
 		switch {

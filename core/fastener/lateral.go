@@ -158,6 +158,34 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 	return z, m.name
 }
 
+// FreeHead returns what one screw carries across itself whose head is loose in a slot,
+// newtons, in main behind a gap, the piece before it lip mm thick: the head turns freely, so
+// that only the shank in main bends, P² / (2 qm) + P (g + t/2) = My. Working P / Rd × CD,
+// mean × 1.5 (engineering basis 4.9, TR12 with a free head).
+func FreeHead(sh *working.Sheet, s Screw, main Member, gap, lip float64, on material.Basis) float64 {
+	qm := main.bearing(sh, "Fem", s) * s.Root
+	my := s.yieldStrength() * s.Root * s.Root * s.Root / 6
+	if gap > 0 {
+		gap += main.Looser
+	}
+	arm := gap + lip/2
+	p := qm * (math.Sqrt(arm*arm+2*my/qm) - arm)
+	by, k, source := on.CD/s.reduction("IIIs", main, main), sideways(Member{}, main, on), "TR12 with NDS 12.3.1"
+	if on.Mean {
+		by, source = meanOfYield, "Rule on TR12"
+	}
+	if sh.On() {
+		sh.Add("My", "moment that bends the screw", "Fyb × Dr³ / 6", my, working.Moment, "TR12",
+			working.In("Fyb", s.yieldStrength(), working.Stress), working.In("Dr", s.Root, working.Length))
+		sh.Add("P", "push at which the shank bends, the head being loose in its slot", "qm × (√((g + t/2)² + 2 × My / qm) − (g + t/2))", p,
+			working.Force, "engineering basis 4.9", working.In("qm", qm, working.Rate), working.In("g", gap, working.Length),
+			working.In("t", lip, working.Length), working.In("My", my, working.Moment))
+		sh.Add("Z", "push across on one "+s.Name, "P × factor × k", p*by*k, working.Force, source, working.In("P", p, working.Force),
+			working.In("factor", by, working.Ratio), working.In("k", k, working.Ratio))
+	}
+	return p * by * k
+}
+
 // sideways is the part of the push across that counts.
 func sideways(side, main Member, on material.Basis) float64 {
 	k := 1.0

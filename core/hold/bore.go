@@ -33,12 +33,13 @@ func DroopLimit(depth float64) float64 { return depth / Droops }
 const Droops = 100.0
 
 // Splitting is the force across its grain, N, that splits a piece b thick and h
-// high, he being from the loaded edge to the farthest fastener (EC5 8.1.4).
+// high, he being from the loaded edge to the farthest fastener (EC5 8.1.4; working × 0.48,
+// break × 1.5 of the characteristic value: Rule).
 func Splitting(sh *working.Sheet, b, h, he float64, on material.Basis) float64 {
 	he = min(max(he, 0), 0.95*h)
 	by, formula := 0.48*on.CD, "14 × b × √(he / (1 − he / h)) × 0.48 × CD"
 	if on.Mean {
-		by, formula = 1, "14 × b × √(he / (1 − he / h))"
+		by, formula = 1.5, "14 × b × √(he / (1 − he / h)) × 1.5"
 	}
 	f := 14 * b * math.Sqrt(he/(1-he/h)) * by
 	if sh.On() {

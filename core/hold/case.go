@@ -31,7 +31,20 @@ type Site struct {
 	Thickness float64 // of the board
 	Along     float64
 	Board     material.Board
+	Condition material.Condition // of the shelf, and of all its pieces
 	Bases     [Cases]material.Basis
+	Care      float64                    // on what strength is asked, of what is known only here
+	Days      float64                    // how long the contents stay
+	Allowed   func(span float64) float64 // sag that is still straight, mm
+}
+
+// Piece is a shop-made part of a width and thickness, mm, as damp as its shelf.
+func (s *Site) Piece(w Made, width, thickness float64) material.Board {
+	b := w.Board(width, thickness)
+	if s != nil && s.Condition != "" {
+		b.Condition = s.Condition
+	}
+	return b
 }
 
 // SuddenCD is the duration factor of what comes down (engineering basis 1).
@@ -40,6 +53,14 @@ const SuddenCD = 1.60
 // BasesFor returns the footing of the three cases for contents that stay.
 func BasesFor(d material.Duration) [Cases]material.Basis {
 	return [Cases]material.Basis{Everyday: {CD: d.CD()}, Sudden: {CD: SuddenCD}, Break: {CD: 1, Mean: true}}
+}
+
+// CareIn is the care factor on a part's own weight in a case.
+func (s *Site) CareIn(c Case) float64 {
+	if c == Break || s.Care == 0 {
+		return 1
+	}
+	return s.Care
 }
 
 // Action is what the shelf does to one support: R pushes it down, newtons, and

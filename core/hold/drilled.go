@@ -164,7 +164,11 @@ func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if h, by := d.drawnThrough(sh, on); h < out.Pull {
 		out.Pull, out.by = h, by
 	}
-	out.Push, _ = fastener.Lateral(sh, d.Screw, d.Through.Member, stud, d.wall.Lining.Gap(), on)
+	if gap := d.wall.Lining.Gap(); d.Through.loose {
+		out.Push = fastener.FreeHead(sh, d.Screw, stud, gap, d.Through.Length, on)
+	} else {
+		out.Push, _ = fastener.Lateral(sh, d.Screw, d.Through.Member, stud, gap, on)
+	}
 	square := 1.0
 	if d.fix.Angle != 0 {
 		square = 1 / d.fix.slant()

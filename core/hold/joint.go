@@ -157,7 +157,7 @@ func (j *Jointed) Use(sh *working.Sheet, f Load, on material.Basis) Use {
 // Group is screws or bolts side by side, or in gussets on both faces.
 func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	s := j.Screw.Screw()
-	arm := j.Wood.Board(j.Arm, j.Width)
+	arm := j.Set.Piece(j.Wood, j.Arm, j.Width)
 	side := fastener.Member{G: arm.G(), Length: j.Width, Across: true, Wood: &arm}
 	faces, end := 1.0, j.Wood
 	main := fastener.Member{Across: true, Length: j.Width}
@@ -167,13 +167,13 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 	switch j.Kind {
 	case GussetJoint:
 		const ply = 12.0
-		gusset := j.Made.Board(ply, ply)
+		gusset := j.Set.Piece(*j.Made, ply, ply)
 		side = fastener.Member{G: gusset.G(), Length: ply, Across: true, Wood: &gusset}
 		faces = 2
 	case LapJoint:
 		side.Length = j.Width / 2
 	}
-	wood := end.Board(j.Arm, max(j.Into, j.Width))
+	wood := j.Set.Piece(end, j.Arm, max(j.Into, j.Width))
 	main.G, main.Wood = wood.G(), &wood
 	if s.Kind == fastener.Bolt {
 		if s.Length < side.Length+main.Length {
@@ -208,11 +208,11 @@ func (j *Jointed) dowels(sh *working.Sheet, f Load, on material.Basis) Use {
 	if n == 0 {
 		return Use{Used: Fails, How: "open: there are none"}
 	}
-	arm := j.Wood.Board(j.Width, j.Arm)
+	arm := j.Set.Piece(j.Wood, j.Width, j.Arm)
 	d := float64(j.D)
-	takes := joint.Dowel(sh, d, float64(j.Deep), j.Made.Board(d, d).Shear(nil, material.Basis{Mean: true}),
+	takes := joint.Dowel(sh, d, float64(j.Deep), j.Set.Piece(*j.Made, d, d).Shear(nil, material.Basis{Mean: true}),
 		arm.Shear(nil, material.Basis{Mean: true}), true, on)
-	shear := n * math.Pi / 4 * d * d / 4 * 3 * j.Made.Board(d, d).Shear(sh, on)
+	shear := n * math.Pi / 4 * d * d / 4 * 3 * j.Set.Piece(*j.Made, d, d).Shear(sh, on)
 	var levers []float64
 	top := 0.0
 	for _, p := range j.Places {
@@ -243,7 +243,7 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 		made = *j.Made
 	}
 	m, v := math.Abs(f.M), math.Abs(f.V)
-	fb := made.Board(t, h).Bending(sh, on)
+	fb := j.Set.Piece(made, t, h).Bending(sh, on)
 	bend := m / (t * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("bend", "part of the tenon's own bending strength", "M / (t × h² / 6 × Fb)", bend, working.Ratio, "statics",
@@ -253,7 +253,7 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 	side, how := 0.0, "shear in the glue of their cheeks"
 	if j.Glued {
 		tau := joint.Lap(sh, l, h, m/2, math.Hypot(v, f.H)/2)
-		fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
+		fr := joint.LapStrength(sh, j.Set.Piece(j.Wood, j.Width, j.Arm), on)
 		side = tau / fr
 		if sh.On() {
 			sh.Add("glue", "part of what the glue on both cheeks takes", "τ / Fr", side, working.Ratio, "", working.In("τ", tau, working.Stress),
@@ -264,7 +264,7 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 			return Use{Used: Fails, How: "pulls out of its mortise: it is dry and nothing pins it"}
 		}
 		q := joint.BoreRoot(t, l, v, m)
-		fe, by := BoreStrength(sh, j.Wood.Board(j.Width, j.Arm), max(t, h), true, on)
+		fe, by := BoreStrength(sh, j.Set.Piece(j.Wood, j.Width, j.Arm), max(t, h), true, on)
 		side, how = q/fe, "crushes its mortise"
 		if sh.On() {
 			sh.Add("bears", "part of what the mortise takes at its mouth", "(4 × V / L + 6 × M / L²) / t / ("+by+")", side, working.Ratio, "statics",
@@ -289,7 +289,7 @@ func (j *Jointed) lap(sh *working.Sheet, f Load, on material.Basis) Use {
 		return Use{Used: Fails, How: "turns: it is dry and has no screws"}
 	}
 	tau := joint.Lap(sh, j.Back, j.Arm, math.Abs(f.M), math.Hypot(f.V, f.H))
-	fr := joint.LapStrength(sh, j.Wood.Board(j.Width, j.Arm), on)
+	fr := joint.LapStrength(sh, j.Set.Piece(j.Wood, j.Width, j.Arm), on)
 	if sh.On() {
 		sh.Add("used", "part of what the glue takes", "τ / Fr", tau/fr, working.Ratio, "", working.In("τ", tau, working.Stress),
 			working.In("Fr", fr, working.Stress))
@@ -308,12 +308,12 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 		return Use{Used: Fails, How: "pull out: a screw in end grain is not trusted with a pull"}
 	}
 	n := float64(len(j.Places))
-	up := j.Wood.Board(j.Width, j.Back)
+	up := j.Set.Piece(j.Wood, j.Width, j.Back)
 	g := s.Grip(j.Back-float64(j.Screw.Recess), 0, 400)
 	if n == 0 || !g.Holds {
 		return Use{Used: Fails, How: "pull out: too few, or too short"}
 	}
-	arm := j.Wood.Board(j.Width, j.Arm)
+	arm := j.Set.Piece(j.Wood, j.Width, j.Arm)
 	through := Wooden("upright", up, j.Back, true)
 	takes := min(0.75*fastener.Withdrawal(sh, s, g.Into(&arm, true), on), fastener.Steel(sh, s, on), HeadThrough(sh, *j.Screw, through, on))
 	z, _ := fastener.Lateral(sh, s, through.Member, g.Into(&arm, true), 0, on)

@@ -47,6 +47,7 @@ const (
 	RoleJoint    Role = "joint"
 	RoleUnhooks  Role = "unhooks"
 	RoleRail     Role = "rail" // the piece on the wall
+	RoleRailSags Role = "rail-sags"
 	RoleNear     Role = "near"
 	RoleOthers   Role = "others"
 	RoleHeel     Role = "heel"
@@ -59,7 +60,7 @@ func (Role) Choices() []field.Choice {
 	return field.Choose("standing", "stands",
 		"bends", "board bends", "shears", "board shears", "sags", "board sags", "bears", "board bears", "tips", "stays on", "bar",
 		"what reaches out", "bore", "where it sits", "droop", "front droops", "joint", "joint", "unhooks", "hooked on", "rail",
-		"piece on the wall", "near", "fasteners", "others", "the others", "heel", "under the heel", "behind", "into the wall")
+		"piece on the wall", "rail-sags", "piece on the wall sags", "near", "fasteners", "others", "the others", "heel", "under the heel", "behind", "into the wall")
 }
 
 // Roles lists them, from the contents to the wall.

@@ -33,10 +33,11 @@ type StudColumn struct {
 	fewer    []StudColumn
 }
 
-// Pulled is what one column carries: V down, M off the wall, and Turn in the
-// wall's plane, which only a lone column is asked for.
+// Pulled is what one column carries: V down, M off the wall, Turn in the wall's plane,
+// which only a lone column is asked for, and H, that a bevel pushes its rail off the wall by.
 type Pulled struct {
 	V, M, Turn float64
+	H          float64
 	Case       Case
 }
 

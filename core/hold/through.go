@@ -13,11 +13,19 @@ type Through struct {
 	name  string
 	draws string  // how a fastener lets it go
 	hole  float64 // drilled in it, mm, where that is wider than its fastener
+	loose bool    // the head is not drawn up to it
 }
 
 // Plate is a steel piece t mm thick with holes in it, mm across; 0 where nobody knows.
 func Plate(t, hole float64) Through {
 	return Through{Member: fastener.Member{Steel: true, Length: t}, name: "plate", hole: hole}
+}
+
+// Slotted is a piece that hangs by a slot, its lip t mm thick, on the heads of its screws.
+func Slotted(t float64) Through {
+	p := Plate(t, 0)
+	p.loose = true
+	return p
 }
 
 // overHole is by how much a head has to be wider than its hole, mm (Rule).

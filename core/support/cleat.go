@@ -25,6 +25,9 @@ func (cleat) fits(p *problem.List, r *Rail) {
 	}
 }
 
+// twisted is not: what a bevel pushes out by bends it off the wall.
+func (cleat) twisted() bool { return false }
+
 // outline is high at the front, so that what hooks over it is drawn to the wall.
 func (cleat) outline(r *Rail) [][2]float64 {
 	t, low, high := float64(r.Thickness), float64(r.Bottom), float64(r.Bottom+r.Height)

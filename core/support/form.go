@@ -81,6 +81,8 @@ type Stage struct {
 	Condition   material.Condition
 	Goods       []Good
 	LongTerm    float64 // growth of a lasting sag
+	Days        float64 // that the goods stay
+	Care        float64 // on what strength is asked
 	Allowed     func(span float64) float64
 }
 
@@ -168,7 +170,7 @@ type FormPart struct {
 // setting is the stage as a support at x sees it.
 func (s *Stage) site(x float64) hold.Site {
 	return hold.Site{Wall: s.Wall, X: x, Underside: s.Foot, Depth: s.Depth, Thickness: s.Thickness, Along: s.Length, Board: s.Board,
-		Bases: s.Bases}
+		Condition: s.Condition, Bases: s.Bases, Care: s.Care, Days: s.Days, Allowed: s.Allowed}
 }
 
 // shares returns how a row of goods on a level is borne by supports at places along

@@ -129,7 +129,7 @@ func (f *framed) Pad() float64 {
 
 // Soft is the arm's own bending, from the brace's head on where there is one.
 func (f *framed) Soft(e float64) float64 {
-	b := f.Made.Board(float64(f.Width), float64(f.High))
+	b := f.set.Piece(f.Made, float64(f.Width), float64(f.High))
 	ei := b.E(nil) * float64(f.Width) * math.Pow(float64(f.High), 3) / 12
 	if f.Brace != nil {
 		if out := float64(f.Brace.Out); e <= out {
@@ -205,7 +205,7 @@ func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 		}
 	}
 	b, h := float64(f.Width), float64(f.High)
-	fb := f.Made.Board(b, h).Bending(sh, f.set.Bases[a.Case])
+	fb := f.set.Piece(f.Made, b, h).Bending(sh, f.set.Bases[a.Case])
 	u := m / (b * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("Marm", "moment in the arm", formula, m, working.Moment, "statics", working.In("R", a.R, working.Force),
@@ -219,7 +219,7 @@ func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 
 func (f *framed) braceEnds(sh *working.Sheet, a hold.Action) hold.Use {
 	n, area := math.Abs(f.strut(sh, a).N), float64(f.Width)*float64(f.Brace.High)
-	fc := f.Made.Board(float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
+	fc := f.set.Piece(f.Made, float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
 	u := n / area / fc
 	if sh.On() {
 		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio,
@@ -234,7 +234,7 @@ const notch = 12.0
 
 func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
 	v, on := math.Abs(f.strut(sh, a).Foot), f.set.Bases[a.Case]
-	wood := f.Made.Board(float64(f.Width), float64(f.High))
+	wood := f.set.Piece(f.Made, float64(f.Width), float64(f.High))
 	if f.Brace.Screw == nil {
 		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
 		if sh.On() {

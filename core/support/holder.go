@@ -91,9 +91,9 @@ func (h *Holder) Hang(s Setting) Hung {
 	if s.Rail != nil && s.Rail.Kind == Cleat {
 		out.rail = s.Rail
 		length := float64(h.Hook.Length)
-		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), h.Hook.Made.Board(length, float64(h.Hook.Thick))}
-		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Rail.Made.Board(length, float64(s.Rail.Thickness))}
-		out.up = h.Made.Board(float64(h.Width), float64(h.Deep))
+		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), s.Piece(h.Hook.Made, length, float64(h.Hook.Thick))}
+		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Piece(s.Rail.Made, length, float64(s.Rail.Thickness))}
+		out.up = s.Piece(h.Made, float64(h.Width), float64(h.Deep))
 	}
 	return out
 }
@@ -129,7 +129,7 @@ func (h *held) onRail(sh *working.Sheet, a hold.Action) hold.Pulled {
 		return hold.Pulled{}
 	}
 	k := h.works(sh, a)
-	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), Case: a.Case}
+	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), H: k.Hs, Case: a.Case}
 }
 
 // railMoment is Hs (h − t/2) + V t/2; a bevel flatter than 45° is gripped nearer its

@@ -188,7 +188,7 @@ func TestSleeveByHand(t *testing.T) {
 	block := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Block, X: 300, Length: 600, Bottom: 9.5,
 		Height: 45, Thickness: 80, Screw: hold.Fixing{Type: "wood-14", Length: 152.4},
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
-	riders := []Rider{{300, hold.Straight}, {600, hold.Straight}, {900, hold.Straight}}
+	riders := []Rider{{X: 300, On: hold.Straight}, {X: 600, On: hold.Straight}, {X: 900, On: hold.Straight}}
 	h := block.Hang(s.Site, riders, Boarded{9, 0.4}).(*sleeve)
 	a := hold.Action{R: 60, M: 60 * 130}
 	// Skins: 0.4 × 7800 = 3120 N·mm on 2 × 150 × 9²/6 = 4050 mm³: 0.7704 MPa; plywood
@@ -246,6 +246,7 @@ func TestSideCleatByHand(t *testing.T) {
 	h := side.Hang(s).(*aside)
 	// 160 N at 120 from the back, where the screws are: 80 N on each; e = 19/2, so
 	// 1520 N·mm over rows 16 and 48: 1520 × 48/(16² + 48²) = 28.5 N at first.
+	h.rail.own = 0
 	c := &h.rail.lengths[0].Columns[0]
 	got := h.rail.carries(nil, 0, 0, h.along(hold.Action{R: 160, M: 160 * 120}))
 	if !near(got.V, 160, 1e-9) || !near(got.M, 1520, 1e-9) || got.Turn != 0 {
@@ -257,6 +258,7 @@ func TestSideCleatByHand(t *testing.T) {
 	// With a back cleat it takes half of its end, in the middle of the front half.
 	s.Rail = &Rail{Kind: Ledger}
 	half := side.Hang(s).(*aside)
+	half.rail.own = 0
 	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) ||
 		!near(got.Turn, 80*60, 1e-9) {
 		t.Errorf("with a back cleat %+v", got)

@@ -76,7 +76,7 @@ func (h *HookRail) Stand(s Stage) Standing {
 	var riders []Rider
 	var at []float64
 	for _, k := range h.Hooks {
-		riders = append(riders, Rider{float64(k.X), hold.Straight})
+		riders = append(riders, Rider{X: float64(k.X), On: hold.Straight})
 		at = append(at, float64(k.X))
 	}
 	out.rail = newRailed(&h.Rail, out.own, riders)
@@ -215,10 +215,9 @@ func (h *hookRail) Points() []float64 {
 	return out
 }
 
-// action is what a hook with p newtons on it passes to the board, and its part of the board.
+// action is what a hook with p newtons on it passes to the board.
 func (h *hookRail) action(p float64, d Demand) hold.Action {
-	own := h.Self() * d.Care / float64(len(h.Hooks))
-	return hold.Action{R: p + own, M: p*float64(h.Peg.Reach+h.Thickness) + own*float64(h.Thickness)/2, Case: d.Case}
+	return hold.Action{R: p, M: p * float64(h.Peg.Reach+h.Thickness), Case: d.Case}
 }
 
 // actions are what the hooks pass to the board in a demand.

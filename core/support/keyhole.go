@@ -11,13 +11,16 @@ import (
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 
 // Keyhole hangs a piece on the head of a screw: in a metal plate with a rating, or
 // in a slot routed in wood. Up is how high it is over the piece's lower edge, and
 // the piece goes from Low (above the board's underside) up to High; mm. Lip is the
-// wood that a routed slot leaves in front of the head.
+// wood that a routed slot leaves in front of the head, Slot how wide the slot is for the
+// shank and Cavity for the head behind it, 0 where nobody has measured. Lock says that
+// something keeps the piece from being lifted off.
 type Keyhole struct {
 	Routed    bool            `json:"routed" label:"keyhole" yes:"routed in wood|metal plate"`
 	Up        quantity.Length `json:"up_mm" label:"over the lower edge" range:"3 2500"`
@@ -25,6 +28,10 @@ type Keyhole struct {
 	High      quantity.Length `json:"high_mm" label:"piece, upper edge" range:"-990 1500"`
 	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
 	Lip       quantity.Length `json:"lip_mm,omitempty" label:"lip before the head" range:"1 98" only:"routed=true"`
+	Slot      quantity.Length `json:"slot_mm,omitempty" label:"slot, wide" range:"0|2 40" as:"fine" only:"routed=true"`
+	Cavity    quantity.Length `json:"cavity_mm,omitempty" label:"behind it, wide" range:"0|3 60" as:"fine" only:"routed=true"`
+	Across    bool            `json:"across,omitempty" label:"slot runs" yes:"across the grain|along the grain" only:"routed=true"`
+	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
 	hold.Made `label:"wood" as:"wood" only:"routed=true"`
 	Hole      string       `json:"hole" id:"own"`                                                                                                 // id of the screw's place
 	Rating    *hold.Rating `json:"rating,omitempty" title:"What the plate's maker says" add:"give a rating" drop:"not known" only:"routed=false"` // of a metal plate
@@ -41,8 +48,32 @@ func (k *Keyhole) Validate(p *problem.List) {
 	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
 	if k.Routed {
 		p.Between("lip_mm", float64(k.Lip), 1, float64(k.Back)-2)
+		slot, cavity := k.routed()
+		if head := k.Screw.HeadAcross(); slot >= head {
+			p.Add("slot_mm", "a slot of %s lets its head of %s through", say.Length(slot), say.Length(head))
+		} else if k.Cavity > 0 && cavity < head {
+			p.Add("cavity_mm", "a head of %s does not fit into %s", say.Length(head), say.Length(cavity))
+		}
 	}
 	p.ID(k.Hole)
+}
+
+// routed is how wide a routed slot and the cavity behind it are, mm: by a tenth of what
+// clearance a bit leaves where nobody has said (engineering basis).
+func (k *Keyhole) routed() (slot, cavity float64) {
+	if slot = float64(k.Slot); slot == 0 {
+		slot = k.Screw.Screw().D + 0.4
+	}
+	if cavity = float64(k.Cavity); cavity == 0 {
+		cavity = k.Screw.HeadAcross() + 0.8
+	}
+	return slot, cavity
+}
+
+// over is the wood between the slot's upper end and the piece's upper edge, mm.
+func (k *Keyhole) over() float64 {
+	slot, _ := k.routed()
+	return max(0, float64(k.High-k.Low-k.Up)-slot/2)
 }
 
 // Fixings are its own fasteners into the wall.
@@ -58,15 +89,14 @@ type keyed struct {
 }
 
 // Hang puts it on its screw: the heel is the piece's lower edge, as wide as the
-// shelf that belongs to it. The screw's head is not drawn up, so the piece is no
-// member of the joint but a plate as thick as its lip.
+// shelf that belongs to it. The screw's head is not drawn up: it turns freely in its slot.
 func (k *Keyhole) Hang(s Setting) Hung {
-	h := &keyed{Keyhole: k, set: s.Site, board: k.Made.Board(float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.Screw()}
+	h := &keyed{Keyhole: k, set: s.Site, board: s.Piece(k.Made, float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.Screw()}
 	lip := float64(k.Lip)
 	if !k.Routed {
 		lip = 2
 	}
-	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Plate(lip, 0))
+	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Slotted(lip))
 	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }
@@ -76,7 +106,7 @@ func (k *Keyhole) Hang(s Setting) Hung {
 func (k *Keyhole) StandsOut(*Rail) float64 { return float64(k.Back) }
 
 func (h *keyed) Soft(float64) float64 { return 0 }
-func (h *keyed) HoldsDown() bool      { return true }
+func (h *keyed) HoldsDown() bool      { return h.Lock }
 func (h *keyed) Pad() float64         { return 0 }
 
 func (h *keyed) Links() []hold.Link {
@@ -107,19 +137,12 @@ const (
 func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 	t, v, on := h.pull(sh, a), math.Abs(a.R), h.set.Bases[a.Case]
 	pull, shear, source := platePull, plateShear, "Rule: nothing is known of it, low on purpose"
+	off, down := "pulls off the head", "tears on the shank"
 	switch r := h.Rating; {
 	case h.Routed:
-		head, lip := h.Screw.HeadAcross(), float64(h.Lip)
-		pull = 2 * head * lip * h.board.Shear(sh, on)
-		fe, by := hold.BoreStrength(sh, h.board, h.shank.D, true, on)
-		shear = h.shank.D * lip * fe
+		pull, off = h.drawnOut(sh, on)
+		shear, down = h.pushedUp(sh, on)
 		source = "engineering basis"
-		if sh.On() {
-			sh.Add("Tk", "pull that draws the head through the lip", "2 × dhead × tlip × Fv", pull, working.Force, source,
-				working.In("dhead", head, working.Length), working.In("tlip", lip, working.Length), working.In("Fv", pull/2/head/lip, working.Stress))
-			sh.Add("Zk", "push of the shank on the lip", "dshank × tlip × "+by, shear, working.Force, source,
-				working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
-		}
 	case r != nil:
 		share := 1.0
 		if r.Means != hold.WorkingLoad && a.Case != hold.Break {
@@ -133,11 +156,68 @@ func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 			working.In("T", t, working.Force), working.In("Tk", pull, working.Force), working.In("V", v, working.Force),
 			working.In("Zk", shear, working.Force))
 	}
-	how := "pulls off the head"
 	if v/shear > t/pull {
-		how = "crushes on the shank"
+		off = down
 	}
-	return hold.Use{Used: u, How: how}
+	return hold.Use{Used: u, How: off}
+}
+
+// drawnOut is the pull, N, that draws the head out of a routed slot: through its lip in
+// shear, or by splitting a lip off, each bent as a cantilever from the side of the cavity.
+func (h *keyed) drawnOut(sh *working.Sheet, on material.Basis) (float64, string) {
+	head, lip := h.Screw.HeadAcross(), float64(h.Lip)
+	slot, cavity := h.routed()
+	through := 2 * head * lip * h.board.Shear(sh, on)
+	stress, by := h.board.TensionPerp(sh, on), "Ft⊥"
+	if h.Across {
+		stress, by = h.board.Bending(sh, on), "Fb"
+	}
+	overhang := (cavity - slot) / 2
+	c, long := cavity/2-(head+slot)/4, head+2*overhang
+	splits := 2 * long * lip * lip * stress / (6 * c)
+	if sh.On() {
+		sh.Add("Th", "pull that draws the head through the lip", "2 × dhead × tlip × Fv", through, working.Force, "engineering basis",
+			working.In("dhead", head, working.Length), working.In("tlip", lip, working.Length),
+			working.In("Fv", through/2/head/lip, working.Stress))
+		sh.Add("Tl", "pull that bends the lips off, c from the cavity's side to the middle of the head's bearing", "2 × ℓ × t² × "+by+" / (6 × c)",
+			splits, working.Force, "engineering basis", working.In("ℓ", long, working.Length), working.In("t", lip, working.Length),
+			working.In(by, stress, working.Stress), working.In("c", c, working.Length))
+		sh.Add("Tk", "pull that it takes, the less of both", "min(Th, Tl)", min(through, splits), working.Force, "engineering basis",
+			working.In("Th", through, working.Force), working.In("Tl", splits, working.Force))
+	}
+	if splits < through {
+		return splits, "splits its lip"
+	}
+	return through, "draws its head through the lip"
+}
+
+// pushedUp is the push across, N, that the wood of a routed slot takes from the shank: its
+// bearing, and what is over the slot: sheared out along the grain, or split across it.
+func (h *keyed) pushedUp(sh *working.Sheet, on material.Basis) (float64, string) {
+	lip, he := float64(h.Lip), h.over()
+	fe, by := hold.BoreStrength(sh, h.board, h.shank.D, true, on)
+	bears := h.shank.D * lip * fe
+	var over float64
+	if h.Across {
+		over = hold.Splitting(sh, lip, float64(h.High-h.Low), he, on)
+	} else {
+		fv := h.board.Shear(sh, on)
+		over = 2 * he * lip * fv
+		if sh.On() {
+			sh.Add("F90", "push that shears the wood over the slot out", "2 × he × t × Fv", over, working.Force, "engineering basis",
+				working.In("he", he, working.Length), working.In("t", lip, working.Length), working.In("Fv", fv, working.Stress))
+		}
+	}
+	if sh.On() {
+		sh.Add("Zs", "push of the shank on the lip", "dshank × tlip × "+by, bears, working.Force, "engineering basis",
+			working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
+		sh.Add("Zk", "push that it takes, the less of both", "min(Zs, F90)", min(bears, over), working.Force, "engineering basis",
+			working.In("Zs", bears, working.Force), working.In("F90", over, working.Force))
+	}
+	if over < bears {
+		return over, "splits the wood over the slot"
+	}
+	return bears, "crushes on the shank"
 }
 
 // Geometry draws the piece, the slot and the screw's pull.
@@ -147,13 +227,13 @@ func (h *keyed) Geometry(a hold.Action) hold.Geometry {
 	back, w := float64(h.Back), max(h.Screw.HeadAcross(), 8)/2
 	g.Shapes = append(g.Shapes,
 		hold.Shape{Name: "back", Stuff: h.Made.Stuff(), Side: hold.Box(0, low, back, high)},
-		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, up-w, max(2, float64(h.Lip)), up+2*w), Front: hold.Box(-w, up-w, w, up+3*w)})
+		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, up-3*w, max(2, float64(h.Lip)), up+w), Front: hold.Box(-w, up-3*w, w, up+w)})
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	if h.Routed {
-		g.Facts = append(g.Facts, hold.Long("wood left over the slot", float64(h.High-h.Low-h.Up)-3*w), hold.Long("lip", float64(h.Lip)))
+		g.Facts = append(g.Facts, hold.Long("wood left over the slot", h.over()), hold.Long("lip", float64(h.Lip)))
 	}
 	g.Measures = append(g.Measures, hold.Upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
 	g.Fit()
@@ -185,7 +265,7 @@ func (o *Outfit) keyholes() error {
 	fix := o.Fixing(6, o.OnStuds(at...), false)
 	for _, x := range at {
 		o.add(x, &Keyhole{
-			Made: lumber(), Routed: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.Size(0.75, 19), Lip: 6, Hole: o.ID(), Screw: fix,
+			Made: lumber(), Routed: true, Across: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.Size(0.75, 19), Lip: 6, Hole: o.ID(), Screw: fix,
 		})
 	}
 	return nil

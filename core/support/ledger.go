@@ -21,6 +21,9 @@ type ledger struct{ plainRail }
 func (ledger) kind() RailKind { return Ledger }
 func (ledger) noun() string   { return "back cleat" }
 
+// twisted is not: the board lies on it, near its middle.
+func (ledger) twisted() bool { return false }
+
 func (ledger) marks(r *railed) []hold.Fact {
 	return []hold.Fact{hold.Long("of the board on the cleat", float64(r.Thickness-r.Gap))}
 }
@@ -34,7 +37,7 @@ func (ledger) lies(r *Rail, from, to float64) []Rider {
 	a, b := max(float64(r.X), from), min(float64(r.X+r.Length), to)
 	out := make([]Rider, 0, lyings)
 	for i := range lyings {
-		out = append(out, Rider{a + (b-a)*(float64(i)+0.5)/lyings, func(_ *working.Sheet, a hold.Action) hold.Pulled {
+		out = append(out, Rider{a + (b-a)*(float64(i)+0.5)/lyings, (b - a) / lyings, func(_ *working.Sheet, a hold.Action) hold.Pulled {
 			return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
 		}})
 	}

@@ -66,7 +66,7 @@ func (h *hookRail) bends(sh *working.Sheet, i int, d Demand) hold.Use {
 	f := hold.Unmarked.Bending(d.Case)
 	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
 	if h.Peg.Kind == WoodPeg {
-		f, formula = h.Peg.Made.Board(float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
+		f, formula = h.own.Piece(h.Peg.Made, float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
 	}
 	if sh.On() {
 		sh.Add("S", "section modulus; threads leave three quarters of a pipe", formula, s, working.Modulus, "statics; Rule for threads",

@@ -82,7 +82,7 @@ func (p *Pin) Hang(s Setting) Hung {
 	h := &pinned{Pin: p, set: s.Site, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
 	if r := s.Rail; r != nil && r.Kind == Strip {
 		h.strip, h.face = r, float64(r.Thickness)
-		h.root = r.Made.Board(float64(r.Thickness), float64(r.Height))
+		h.root = s.Piece(r.Made, float64(r.Thickness), float64(r.Height))
 		return h
 	}
 	h.hit = s.Wall.Holds(s.X, s.Underside+h.y, float64(p.Width), float64(p.Width)/2+hold.Around)

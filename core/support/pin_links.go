@@ -32,7 +32,7 @@ func (h *pinned) stiffness() float64 {
 	if h.Kind == RodPin {
 		return hold.SteelE * inertia
 	}
-	return h.Made.Board(w, t).E(nil) * inertia
+	return h.set.Piece(h.Made, w, t).E(nil) * inertia
 }
 
 // moment is what bends the pin at the face that holds it.
@@ -56,7 +56,7 @@ func (h *pinned) bends(sh *working.Sheet, a hold.Action) hold.Use {
 				working.In("Fy", h.Steel.Yield(), working.Stress))
 		}
 	} else {
-		f = h.Made.Board(float64(h.Width), float64(h.High)).Bending(sh, on)
+		f = h.set.Piece(h.Made, float64(h.Width), float64(h.High)).Bending(sh, on)
 	}
 	if sh.On() {
 		formula := "π × d³ / 32"

@@ -157,15 +157,15 @@ type uprighted struct {
 // Stand puts a rack up.
 func (r *Rack) Stand(s Stage) Standing {
 	h := &racked{Rack: r, set: s, down: map[setDown]standing{}}
-	h.post = r.Made.Board(float64(r.Width), float64(r.Deep))
-	h.beam = r.Arm.Made.Board(float64(r.Arm.Thick), float64(r.Arm.High))
+	h.frame = s.site(s.X)
+	h.post = h.frame.Piece(r.Made, float64(r.Width), float64(r.Deep))
+	h.beam = h.frame.Piece(r.Arm.Made, float64(r.Arm.Thick), float64(r.Arm.High))
 	h.uprights = make([]uprighted, 0, len(r.Uprights))
 	order := slices.Clone(r.Uprights)
 	slices.SortStableFunc(order, func(a, b Upright) int { return cmp.Compare(a.X, b.X) })
 	for i := range order {
 		h.at = append(h.at, float64(order[i].X))
 	}
-	h.frame = s.site(s.X)
 	h.joint = hold.Jointed{Joint: &r.Joint, Set: &h.frame, Wood: r.Arm.Made, Width: h.armWidth(), Arm: float64(r.Arm.High),
 		Back:    float64(r.Deep),
 		Through: float64(r.Arm.Thick), Into: float64(r.Width), Faces: 1, Main: &r.Made}
@@ -197,7 +197,7 @@ func (r *Rack) Stand(s Stage) Standing {
 			}
 		}
 		if l := r.Ledger; l != nil {
-			lb := l.Made.Board(float64(l.Height), float64(l.Thickness))
+			lb := set.Piece(l.Made, float64(l.Height), float64(l.Thickness))
 			for k, at := range l.Places() {
 				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X)+at.X, at.Y, l.Screw,
 					hold.Wooden("ledger", lb, float64(l.Thickness), true)))

@@ -44,6 +44,8 @@ type railWay interface {
 	outline(r *Rail) [][2]float64
 	// back tells whether it is the back of a hollow shelf.
 	back() bool
+	// twisted tells that what it carries turns it about its length, and not against the wall.
+	twisted() bool
 	// marks are what it is marked out and cut by.
 	marks(r *railed) []hold.Fact
 	// hang finishes a rail that is up.
@@ -57,6 +59,7 @@ type railWay interface {
 // plainRail is a rail that is no more than its columns.
 type plainRail struct{}
 
+func (plainRail) twisted() bool                           { return true }
 func (plainRail) fits(*problem.List, *Rail)               {}
 func (plainRail) marks(*railed) []hold.Fact               { return []hold.Fact{} }
 func (plainRail) hang(r *railed, _ Boarded) Shared        { return r }

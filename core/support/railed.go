@@ -16,17 +16,20 @@ type railed struct {
 	*Rail
 	set     hold.Site
 	board   material.Board // bent from stud to stud
+	flat    material.Board // and bent off the wall
+	own     float64        // its weight, N per mm
+	laden   []laden        // to reckon with
 	lengths []span
 	riders  []Rider
 	caution []string
 	noun    string
 }
 
-// Rider is what a rail carries at a place along the wall. On turns what comes down
-// there into what the rail gets.
+// Rider is what a rail carries at a place along the wall, spread over a width about it. On
+// turns what comes down there into what the rail gets.
 type Rider struct {
-	X  float64
-	On func(sh *working.Sheet, a hold.Action) hold.Pulled
+	X, Wide float64
+	On      func(sh *working.Sheet, a hold.Action) hold.Pulled
 }
 
 // rides is a support that hangs on a rail of its setting; nil where it hangs on none.
@@ -38,7 +41,7 @@ type rides interface {
 func RiderOf(h Hung, x float64) (Rider, bool) {
 	if r, ok := h.(rides); ok {
 		if on := r.rider(); on != nil {
-			return Rider{x, on}, true
+			return Rider{X: x, On: on}, true
 		}
 	}
 	return Rider{}, false
@@ -48,15 +51,16 @@ func RiderOf(h Hung, x float64) (Rider, bool) {
 // column.
 type span struct {
 	from, to     float64
-	mean, spread float64 // of its columns: middle, and Σx² about it
+	mean, spread float64   // of its columns: middle, and Σx² about it
+	belong       []float64 // of it to every column, mm
 	on           []bool
 	shares       []share // column by column
 	hold.Mount
 }
 
-// share is the part of a rider's load that a column takes if the rail is a stiff body, and
-// if it is a beam on the two columns nearest to it.
-type share struct{ stiff, lever float64 }
+// share is the part of a rider's load that a column takes if the rail is a stiff body, if it
+// is a beam on the two columns nearest to it, and if it is one beam through over all.
+type share struct{ stiff, lever, through float64 }
 
 // share works out what of every rider goes to which column.
 func (s *span) share(riders []Rider) {
@@ -71,6 +75,7 @@ func (s *span) share(riders []Rider) {
 	for i, on := range riders {
 		s.place(i, on.X)
 	}
+	s.through(riders)
 }
 
 // place works it out for one rider.
@@ -87,7 +92,9 @@ func (s *span) place(i int, x float64) {
 
 // newRailed puts a rail up, with what rides on it.
 func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
-	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(), board: r.Made.Board(float64(r.Thickness), float64(r.Height))}
+	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(),
+		flat: s.Piece(r.Made, float64(r.Height), float64(r.Thickness)), board: s.Piece(r.Made, float64(r.Thickness), float64(r.Height))}
+	out.own = r.ownWeight(out.board)
 	ends := []float64{float64(r.X)}
 	joints := slices.Clone(r.Joints)
 	slices.Sort(joints)
@@ -110,19 +117,31 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 			out.caution = append(out.caution, c)
 		}
 		m := hold.NewMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
-			a, b := from, to
-			if k > 0 {
-				a = (xs[k-1] + xs[k]) / 2
-			}
-			if k < len(xs)-1 {
-				b = (xs[k] + xs[k+1]) / 2
-			}
-			return b - a
+			return belongs(xs, k, from, to)
 		})
-		out.lengths = append(out.lengths, span{from: from, to: to, Mount: m})
+		length := span{from: from, to: to, Mount: m}
+		var xs []float64
+		for _, c := range m.Columns {
+			xs = append(xs, c.X)
+		}
+		for k := range xs {
+			length.belong = append(length.belong, belongs(xs, k, from, to))
+		}
+		out.lengths = append(out.lengths, length)
 		out.lengths[i].share(riders)
 	}
 	return out
+}
+
+// belongs is the length of a piece from one end to the other that belongs to its k-th column.
+func belongs(xs []float64, k int, from, to float64) float64 {
+	if k > 0 {
+		from = (xs[k-1] + xs[k]) / 2
+	}
+	if k < len(xs)-1 {
+		to = (xs[k] + xs[k+1]) / 2
+	}
+	return to - from
 }
 
 // move puts a rider elsewhere.
@@ -130,6 +149,7 @@ func (r *railed) move(i int, x float64) {
 	r.riders[i].X = x
 	for l := range r.lengths {
 		r.lengths[l].place(i, x)
+		r.lengths[l].through(r.riders)
 	}
 }
 
@@ -148,12 +168,12 @@ func (r *railed) lengthOf(x float64) int {
 	return -1
 }
 
-// carries is what a column of a length carries: the worse of the share as a stiff
-// body, V/n + V ecc xi/Σx², no negative one being relied on, and of a beam on the
-// two columns nearest each load.
+// carries is what a column of a length carries: the worst of its share as a stiff body, V/n
+// + V ecc xi/Σx², no negative one being relied on, of a beam on the two columns nearest each
+// load, and of one beam through over all of them; and its part of the rail's own weight.
 func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pulled {
 	s := &r.lengths[l]
-	var out, lever hold.Pulled
+	var out, lever, through hold.Pulled
 	var v, m, vx float64
 	for i, a := range all {
 		if !s.on[i] {
@@ -165,6 +185,9 @@ func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pu
 		share := &s.shares[k*len(all)+i]
 		out.V, out.M = out.V+share.stiff*p.V, out.M+share.stiff*p.M
 		lever.V, lever.M = lever.V+share.lever*p.V, lever.M+share.lever*p.M
+		if share.through > 0 { // what lifts it off this column comes and goes
+			through.V, through.M = through.V+share.through*p.V, through.M+share.through*p.M
+		}
 	}
 	if len(s.Columns) == 1 {
 		if e := vx / max(math.Abs(v), 1e-9); math.Abs(e) > lone {
@@ -180,17 +203,31 @@ func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pu
 			sh.Add("M1", "moment off the wall, shared in the same way", "ΣM / n + Σ(M × x) × xi / Σx²", out.M, working.Moment, "statics",
 				working.In("ΣM", m, working.Moment), n, xi, spread)
 			sh.Add("M2", "and with every load on the two columns nearest to it", "by levers", lever.M, working.Moment, "statics")
+			if len(s.Columns) > 2 {
+				sh.Add("V3", "and as one beam through over all of its columns, of what adds to it", "beam on rigid columns", through.V, working.Force, "statics")
+				sh.Add("M3", "its moment off the wall likewise", "beam on rigid columns", through.M, working.Moment, "statics")
+			}
 		}
-		if math.Abs(lever.V) > math.Abs(out.V) {
-			out.V = lever.V
-		}
-		if math.Abs(lever.M) > math.Abs(out.M) {
-			out.M = lever.M
-		}
+		out.V, out.M = farthest(out.V, lever.V, through.V), farthest(out.M, lever.M, through.M)
+	}
+	if own := r.own * s.belong[k] * r.set.CareIn(out.Case); own > 0 {
+		out.V, out.M = out.V+own, out.M+own*float64(r.Thickness)/2
 	}
 	if sh.On() {
-		sh.Add("R", "on this column, the worse of the two", "max(V1, V2)", out.V, working.Force, "engineering basis")
-		sh.Add("M", "moment off the wall on this column", "max(M1, M2)", out.M, working.Moment, "engineering basis")
+		sh.Add("R", "on this column, the worst of them, with its part of the "+r.noun+"'s own weight", "max(V1, V2, V3) + own", out.V,
+			working.Force, "engineering basis")
+		sh.Add("M", "moment off the wall on this column", "max(M1, M2, M3) + own × t / 2", out.M, working.Moment, "engineering basis")
+	}
+	return out
+}
+
+// farthest is that of some figures which is farthest from nothing.
+func farthest(all ...float64) float64 {
+	out := 0.0
+	for _, x := range all {
+		if math.Abs(x) > math.Abs(out) {
+			out = x
+		}
 	}
 	return out
 }
@@ -257,7 +294,7 @@ func (r *railed) Links() []SharedLink {
 			Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
 	}
-	return out
+	return append(out, r.between()...)
 }
 
 // columnName is where a column stands: at which of the wall's studs, counted from

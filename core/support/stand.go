@@ -85,7 +85,7 @@ func (f *StandingFrame) Stand(s Stage) Standing {
 	for _, p := range f.Posts {
 		h.at = append(h.at, float64(p.X))
 	}
-	board := f.Made.Board(float64(f.Width), float64(f.Piece))
+	board := h.own.Piece(f.Made, float64(f.Width), float64(f.Piece))
 	for _, t := range f.Ties {
 		d := h.own.Drill(t.ID, float64(t.X), float64(t.Up), f.Screw, hold.Wooden("tie", board, float64(f.Piece+f.Standoff), true))
 		if d.Counts() {
@@ -106,7 +106,7 @@ func (h *stoodFrame) platformWeight() float64 {
 
 // Self is the weight of posts and platforms, N.
 func (h *stoodFrame) Self() float64 {
-	post := h.Made.Board(float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
+	post := h.own.Piece(h.Made, float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
 	return 2*float64(len(h.at))*post + float64(len(h.Platforms))*h.platformWeight()
 }
 

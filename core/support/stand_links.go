@@ -141,7 +141,7 @@ func (h *stoodFrame) posts(sh *working.Sheet, d Demand) hold.Use {
 		free, last = max(free, math.Abs(float64(l.Up)-last)), float64(l.Up)
 	}
 	b, t := float64(h.Width), float64(h.Deep)
-	wood := h.Made.Board(b, t)
+	wood := h.own.Piece(h.Made, b, t)
 	side := min(b, t)
 	inertia := max(b, t) * side * side * side / 12
 	euler := math.Pi * math.Pi * wood.E(sh) * inertia / (free * free) / 3

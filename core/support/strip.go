@@ -26,47 +26,13 @@ func (strip) marks(r *railed) []hold.Fact {
 	return append(out, hold.Long("bores, up from the strip's lower edge", up), hold.Long("and from its upper edge", float64(r.Height)-up))
 }
 
-// stripped is a strip in its place: it may twist between its columns, and split.
+// stripped is a strip in its place: it may split.
 type stripped struct{ *railed }
 
 func (r *stripped) Links() []SharedLink {
 	return append(r.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "twists", Goes: hold.Twists, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength,
-			Name: "twist of the strip"}, Use: r.twists},
 		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Goes: hold.Splits, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength,
 			Name: "split of the strip"}, Use: r.splits})
-}
-
-// twists is the strip in torsion between a pin and the columns beside it.
-func (r *stripped) twists(sh *working.Sheet, all []hold.Action) hold.Use {
-	worst, at, part := 0.0, 0, 0.0
-	for i, a := range all {
-		l, k := r.nearest(r.riders[i].X)
-		if k < 0 || math.Abs(r.lengths[l].Columns[k].X-r.riders[i].X) < 1 {
-			continue
-		}
-		w := 1.0
-		if cols := r.lengths[l].Columns; len(cols) > 1 {
-			w = min(1, leverShare(cols, k, r.riders[i].X))
-		}
-		if t := math.Abs(r.riders[i].On(nil, a).M) * w; t > worst {
-			worst, at, part = t, i, w
-		}
-	}
-	on := r.set.Bases[all[at].Case]
-	side := min(float64(r.Height), float64(r.Thickness))
-	tau, fv := worst/(0.208*side*side*side), r.board.Shear(sh, on)
-	if sh.On() {
-		sh.Add("T", "twist in the strip from the worst pin to the column beside it, part of the pin's moment", "M × part", worst,
-			working.Moment, "statics",
-			working.In("M", math.Abs(r.riders[at].On(nil, all[at]).M), working.Moment), working.In("part", part, working.Ratio))
-		sh.Add("τ", "shear stress at the middle of its face, a being its smaller side", "T / (0.208 × a³)", tau, working.Stress,
-			"statics; square, low for others",
-			working.In("T", worst, working.Moment), working.In("a", side, working.Length))
-		sh.Add("used", "part of the allowable stress", "τ / Fv", tau/fv, working.Ratio, "", working.In("τ", tau, working.Stress),
-			working.In("Fv", fv, working.Stress))
-	}
-	return hold.Use{Used: tau / fv, How: "shears as it twists"}
 }
 
 // splits is the strip torn along its grain: by a pin that presses it down at

@@ -49,7 +49,7 @@ type timbered struct {
 func (b *TimberBracket) Hang(s Setting) Hung {
 	h := &timbered{b: b, own: s.Site}
 	h.framed = framed{Frame: &b.Frame, set: &h.own}
-	board := b.Made.Board(float64(b.Width), float64(b.Deep))
+	board := h.own.Piece(b.Made, float64(b.Width), float64(b.Deep))
 	var holes []hold.Drilled
 	for _, o := range b.Holes {
 		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw,
@@ -89,7 +89,7 @@ func (h *timbered) upright(sh *working.Sheet, a hold.Action) hold.Use {
 	}
 	w, t, on := float64(h.Width), float64(h.Deep), h.own.Bases[a.Case]
 	net := max(1, w-h.b.Screw.Screw().D)
-	fb := h.Made.Board(w, t).Bending(sh, on)
+	fb := h.own.Piece(h.Made, w, t).Bending(sh, on)
 	u := m / (net * t * t / 6 * fb)
 	if sh.On() {
 		sh.Add("Mu", "moment in the upright", formula, m, working.Moment, "statics")

@@ -139,6 +139,7 @@ d_mm: number
 root_mm: number
 head_mm: number
 tip_mm: number
+yield_mpa?: number
 fits?: ("lining" | "masonry")
 pull_n?: number
 shear_n?: number
@@ -367,6 +368,7 @@ recess_mm?: number
 angle_deg?: number
 own?: Measured
 undrilled?: boolean
+soft?: boolean
 from_behind?: boolean
 }
 export interface Rating {
@@ -512,6 +514,7 @@ recess_mm?: number
 angle_deg?: number
 own?: Measured
 undrilled?: boolean
+soft?: boolean
 from_behind?: boolean
 count: number
 from_wall_mm: number
