@@ -94,15 +94,19 @@ func finderOf(ctx context.Context, p *design.Project, s *design.Shelf) *finder {
 	var r *run
 	lath := p.RailOf(s)
 	for _, board := range s.Candidates() {
-		if next := newPlank(s, board, lath != nil && lath.Backs()); r == nil || next.stiffness() < r.plank.stiffness() {
-			r = &run{shelf: s, board: board, plank: next, selfW: next.self, lath: lath}
+		if next := newPlank(s, board, backingOf(s, lath) != nil); r == nil || next.stiffness() < r.plank.stiffness() {
+			r = &run{shelf: s, board: board, plank: next, selfW: next.self, lath: lath, backing: backingOf(s, lath)}
 		}
 	}
 	r.placeItems()
 	r.grow()
 	f := &finder{ctx: ctx, length: float64(s.Length), ei: r.plank.stiffness(), long: r.long}
-	f.self.Patches = []beam.Patch{{From: 0, To: f.length, W: r.selfW}}
-	all := []beam.Patch{{From: 0, To: f.length, W: r.selfW * r.long[0]}}
+	f.self.Patches = r.selfPatches()
+	var all []beam.Patch
+	for _, own := range f.self.Patches {
+		own.W *= r.long[0]
+		all = append(all, own)
+	}
 	for _, it := range r.items {
 		f.contents.Patches = append(f.contents.Patches, beam.Patch{From: it.from, To: it.to, W: it.w})
 		all = append(all, beam.Patch{From: it.from, To: it.to, W: it.w * r.long[1]})

@@ -62,8 +62,8 @@ func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 	oneLip := (s.MakeUp.Front == nil) != (s.MakeUp.Back == nil)
 	switch {
 	case backed:
-		// The back half lies on the cleat; the front half, with its lip, spans.
-		p.sides = []side{newSide("the front half", 0.5, append(boardSlats(s, board, depth/2, depth),
+		// The back half lies on the cleat; the front half, with its lip, spans under its share.
+		p.sides = []side{newSide("the front half", 1, append(boardSlats(s, board, depth/2, depth),
 			lipSlats(s, board, s.MakeUp.Front, depth)...))}
 	case oneLip && s.MakeUp.Kind != design.Hollow:
 		near, far := 0.0, depth/2

@@ -60,37 +60,39 @@ func (r *run) beyond(p float64) float64 {
 	return part
 }
 
-// laid is the half of board and contents that lies on a back cleat, gathered at its
-// riders, N.
+// laid is what of board and contents lies on a back cleat, gathered at its riders, N: half
+// of the board, and of contents their back share, over its own length.
 func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, care float64, out []hold.Action) []hold.Action {
-	first, last := r.rail.riders[0].X-float64(r.shelf.X), r.rail.riders[len(out)-1].X-float64(r.shelf.X)
-	step := (last - first) / float64(len(out)-1)
+	sum := 0.0
 	add := func(from, to, w float64) {
 		for i := range out {
-			a, b := first+(float64(i)-0.5)*step, first+(float64(i)+0.5)*step
-			if i == 0 {
-				a = from
-			}
-			if i == len(out)-1 {
-				b = max(to, b)
-			}
-			if lo, hi := max(a, from), min(b, to); hi > lo {
-				out[i].R += w * (hi - lo) / 2 * care
+			on := &r.rail.riders[i]
+			x := on.X - float64(r.shelf.X)
+			if lo, hi := max(x-on.Wide/2, from), min(x+on.Wide/2, to); hi > lo {
+				out[i].R += w * (hi - lo) * care
+				sum += w * (hi - lo) * care
 			}
 		}
 	}
-	add(0, float64(r.shelf.Length), r.selfW)
-	for _, it := range r.items {
-		add(it.from, it.to, it.w*v.lambda)
+	own := 0.5
+	if r.backing == nil {
+		own = 1
 	}
-	sum := 0.0
+	add(0, float64(r.shelf.Length), r.selfW*own)
+	for _, it := range r.items {
+		back := it.back
+		if r.backing == nil {
+			back = it.w // brackets are asked for all of it as well
+		}
+		add(it.from, it.to, back*v.lambda)
+	}
 	for i := range out {
 		out[i].Case = c
-		sum += out[i].R
 	}
 	if sh.On() {
-		sh.Add("R", "half of the board and of all contents lies on the back cleat, the other half spans from side to side; × care",
-			"(self + contents) / 2 × care", sum, working.Force, "engineering basis", working.In("care", care, working.Ratio))
+		sh.Add("R", "what the back cleat is asked to bear: half of the board and, of what stands at z, the part that the front half does not "+
+			"span with, at least half; × care", "(self / 2 + Σ W × max(0.5, 1 − z / (0.75 D))) × care", sum, working.Force, "engineering basis",
+			working.In("care", care, working.Ratio))
 	}
 	return out
 }

@@ -38,7 +38,8 @@ type run struct {
 	rig      *beam.Rig
 	rest     beam.Rest
 	items    []placed
-	asked    float64 // mass of the contents, kg
+	backing  *stretched // of a back cleat behind a board that spans from end to end
+	asked    float64    // mass of the contents, kg
 	even     bool
 	zAll     float64 // centroid of contents and board, from the wall, mm
 	selfW    float64 // N/mm
@@ -63,9 +64,57 @@ type run struct {
 	room     *room // what such a view draws its curve in
 }
 
-// placed is an item as a line load at a distance from the wall.
+// placed is an item as a line load at a distance from the wall: what of it the board spans
+// with, and what of it a back cleat is asked to bear.
 type placed struct {
 	from, to, w, z float64
+	back           float64
+}
+
+// stretched is a length of board.
+type stretched struct{ from, to float64 }
+
+// backingOf is how far a back cleat bears a board that spans from end to end before it; nil
+// where there is none.
+func backingOf(s *design.Shelf, lath *support.Rail) *stretched {
+	ways := make([]support.Way, len(s.Supports))
+	for i := range s.Supports {
+		ways[i] = s.Supports[i].Way()
+	}
+	if !support.Backed(ways, lath) {
+		return nil
+	}
+	length := float64(s.Length)
+	from := min(length, max(0, float64(lath.X-s.X)))
+	return &stretched{from, max(from, min(length, float64(lath.X+lath.Length-s.X)))}
+}
+
+// split cuts a load where a back cleat begins and ends: off it the board spans with all of
+// it, before it with its front share.
+func (r *run) split(from, to, w, front, back float64, do func(from, to, w, back float64)) {
+	if r.backing == nil {
+		do(from, to, w, 0)
+		return
+	}
+	a, b := min(max(from, r.backing.from), to), max(min(to, r.backing.to), from)
+	if a > from {
+		do(from, a, w, 0)
+	}
+	if b > a {
+		do(a, b, w*front, w*back)
+	}
+	if to > max(a, b) {
+		do(max(a, b), to, w, 0)
+	}
+}
+
+// selfPatches are the board's own weight as it spans: half of it before a back cleat.
+func (r *run) selfPatches() []beam.Patch {
+	out := make([]beam.Patch, 0, 3)
+	r.split(0, float64(r.shelf.Length), r.selfW, 0.5, 0.5, func(from, to, w, _ float64) {
+		out = append(out, beam.Patch{From: from, To: to, W: w})
+	})
+	return out
 }
 
 // Columns of the beam's loads: the board itself, contents bay by bay, contents
@@ -78,7 +127,8 @@ func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
 // no beam, and rig is nil.
 func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
 	r := &run{shelf: s, board: board, lath: p.RailOf(s)}
-	r.plank = newPlank(s, board, r.lath != nil && r.lath.Backs())
+	r.backing = backingOf(s, r.lath)
+	r.plank = newPlank(s, board, r.backing != nil)
 	r.selfW, r.out = r.plank.self, r.standsOut()
 	r.placeItems()
 	r.hangSupports(p)
@@ -114,8 +164,10 @@ func (r *run) placeItems() {
 	moment := 0.0
 	add := func(from, to, kg, z float64) {
 		w := kg * quantity.Gravity
+		r.split(from, to, w/(to-from), support.FrontShare(z, depth), support.BackShare(z, depth), func(from, to, w, back float64) {
+			r.items = append(r.items, placed{from, to, w, z + r.out, back})
+		})
 		z += r.out
-		r.items = append(r.items, placed{from, to, w / (to - from), z})
 		r.asked += kg
 		moment += w * z
 	}
@@ -201,7 +253,7 @@ func (r *run) condense() error {
 	r.points = slices.CompactFunc(r.points, func(a, b float64) bool { return math.Abs(b-a) < 1e-6 })
 	r.columns = 1 + 2*r.bays + len(r.points)
 	loads := make([]beam.Load, r.columns)
-	loads[0].Patches = []beam.Patch{{From: 0, To: length, W: r.selfW}}
+	loads[0].Patches = r.selfPatches()
 	for bay := range r.bays {
 		from, to := 0.0, length
 		if bay > 0 {

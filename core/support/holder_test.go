@@ -255,16 +255,18 @@ func TestSideCleatByHand(t *testing.T) {
 	if p := c.Down.Pull(nil, got.M, 48); p < 28.5 || p > 29.5 {
 		t.Errorf("upper screw %v", p)
 	}
-	// With a back cleat it takes half of its end, in the middle of the front half.
+	// With a back cleat the front half has what it is asked, in the middle of that.
 	s.Rail = &Rail{Kind: Ledger}
 	half := side.Hang(s).(*aside)
 	half.rail.own = 0
-	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 80, 1e-9) ||
-		!near(got.Turn, 80*60, 1e-9) {
+	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 160, 1e-9) ||
+		!near(got.Turn, 160*60, 1e-9) {
 		t.Errorf("with a back cleat %+v", got)
 	}
-	if half.Pad() != 2*h.Pad() {
-		t.Error("half the load needs half the bearing")
+	for z, want := range map[float64][2]float64{100: {0.5, 0.5}, 200: {0.667, 0.5}, 300: {1, 0.5}, 350: {1, 0.5}} {
+		if f, b := FrontShare(z, 400), BackShare(z, 400); !near(f, want[0], 0.005) || !near(b, want[1], 0.005) {
+			t.Errorf("row 35, goods at %v: front %v, back %v, want %v", z, f, b, want)
+		}
 	}
 	narrow := *side
 	narrow.Gap = 9

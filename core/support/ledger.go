@@ -79,41 +79,34 @@ func (*Side) atEnds() {}
 // Fixings are its own fasteners into the wall.
 func (s *Side) Fixings() []*hold.Fixing { return []*hold.Fixing{&s.Rail.Screw} }
 
-// aside is a side cleat in its place; part is the share of its end of the board
-// that it takes, the rest lying on the back cleat.
+// aside is a side cleat in its place.
 type aside struct {
 	acts  [1]hold.Action
 	s     *Side
 	set   Setting
-	part  float64
 	rail  *railed
 	other wall.Wall
 }
 
-// Hang puts a side cleat on its side wall. With a back cleat it takes half of its
-// end: the front half of the board spans from side to side.
+// Hang puts a side cleat on its side wall.
 func (s *Side) Hang(set Setting) Hung {
-	h := &aside{s: s, set: set, part: 1}
-	if set.Rail != nil && set.Rail.Kind == Ledger {
-		h.part = 0.5
-	}
+	h := &aside{s: s, set: set}
 	h.other = *set.Wall
 	h.other.Length, h.other.Studs, h.other.KeepOuts = 3000, s.Studs, nil
 	side := set.Site
 	side.Wall = &h.other
 	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
-		v := a.R * h.part
-		return hold.Pulled{V: v, M: v * float64(s.Thickness) / 2, Case: a.Case}
+		return hold.Pulled{V: a.R, M: a.R * float64(s.Thickness) / 2, Case: a.Case}
 	}}})
 	h.rail.noun = "side cleat"
 	return h
 }
 
-// along puts the load where it stands out from the back wall: that of the front
-// half in the middle of it.
+// along puts the load where it stands out from the back wall: beside a back cleat the
+// front half of the board has it, in the middle of that.
 func (h *aside) along(a hold.Action) []hold.Action {
 	z := a.Arm()
-	if h.part < 1 {
+	if h.set.Rail != nil && h.set.Rail.Backs() {
 		z = (z + h.set.Depth) / 2
 	}
 	h.rail.move(0, math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length))))
@@ -128,7 +121,7 @@ func (h *aside) HoldsDown() bool      { return false }
 func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }
 
 // Pad is what its share lies on.
-func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 / h.part }
+func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length) / 2 }
 
 func (h *aside) Links() []hold.Link {
 	out := []hold.Link{{Part: "cleat", Mode: "bearing", Goes: hold.Stands, Of: h.s.Made.Of(), Role: hold.RoleBehind, Kind: hold.Gate,
@@ -141,6 +134,12 @@ func (h *aside) Links() []hold.Link {
 	}
 	return out
 }
+
+// FrontShare is the part of what stands at z, mm from the wall, on a board of a depth that
+// the front half of it takes from side to side; BackShare what the back cleat is asked to.
+// Together they are more than all of it (engineering basis 4.8).
+func FrontShare(z, depth float64) float64 { return min(1, max(0.5, z/(0.75*depth))) }
+func BackShare(z, depth float64) float64  { return max(0.5, 1-FrontShare(z, depth)) }
 
 // LeastBearing is how much of a board should lie on a cleat, mm.
 const LeastBearing = 12.0

@@ -4,6 +4,8 @@
 package support
 
 import (
+	"slices"
+
 	"aguante/core/hold"
 	"aguante/core/piece"
 	"aguante/core/problem"
@@ -61,6 +63,12 @@ func StandsOut(w Way, rail *Rail) float64 {
 func Placeable(w Way) bool {
 	_, atEnds := w.(interface{ atEnds() })
 	return !atEnds
+}
+
+// Backed tells whether a board whose supports are of these ways spans from end to end
+// before a back cleat that takes the rest of it.
+func Backed(ways []Way, rail *Rail) bool {
+	return rail != nil && rail.Backs() && !slices.ContainsFunc(ways, Placeable)
 }
 
 // Between tells whether more supports of a way go between those that there are, wherever
