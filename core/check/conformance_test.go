@@ -239,7 +239,7 @@ func (c *conformer) balances(t *testing.T) (wrong []string) {
 
 // formBalances: what a form's parts carry together is its goods and itself.
 func (c *conformer) formBalances(form support.Form) (wrong []string) {
-	g := newStand(c.p, c.shelf(), form)
+	g := newStand(c.p, c.shelf(), form, c.shelf().Candidates()[0])
 	for _, by := range []float64{0, 1, 2.5} {
 		sum := 0.0
 		for _, part := range g.on.Parts(support.Demand{By: by, Care: 1, Case: hold.Everyday}) {

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -19,6 +20,7 @@ import (
 // stand is a form in its place: what it holds in place of a board.
 type stand struct {
 	shelf   *design.Shelf
+	board   material.Board
 	noun    string
 	on      support.Standing
 	storeys int
@@ -28,11 +30,10 @@ type stand struct {
 	sudden  [suddens][]support.Demand
 }
 
-// newStand puts a shelf's form up with its goods. An empty one is tried with 25 kg a
-// metre on every level.
-func newStand(p *design.Project, s *design.Shelf, form support.Form) *stand {
-	g := &stand{shelf: s, noun: form.Noun()}
-	board := s.Candidates()[0]
+// newStand puts a shelf's form up with its goods, its boards of one of the woods that they
+// may be. An empty one is tried with 25 kg a metre on every level.
+func newStand(p *design.Project, s *design.Shelf, form support.Form, board material.Board) *stand {
+	g := &stand{shelf: s, noun: form.Noun(), board: board}
 	kdef := board.Creep()
 	stage := support.Stage{
 		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
@@ -134,51 +135,34 @@ func slug(s string) string {
 	return string(b)
 }
 
-// answerForm checks what holds without a board.
+// answerForm checks what holds without a board, once for each wood that its platforms may be
+// of, and keeps the worst of each link.
 func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form support.Form) (Answer, error) {
-	g := newStand(p, s, form)
 	out := blank(p, s)
+	var g *stand
+	sudden := [suddens]Sudden{{Verdict: Holds, Used: -1}, {Verdict: Holds, Used: -1}}
+	for k, board := range s.Candidates() {
+		next := newStand(p, s, form, board)
+		links, err := next.judge(ctx, &sudden)
+		if err != nil {
+			return out, err
+		}
+		if k == 0 {
+			g, out.Links = next, links
+			continue
+		}
+		for i := range links {
+			links[i].Wood, out.Links[i].Wood = board.Key(), cmp.Or(out.Links[i].Wood, g.board.Key())
+			keepWorse(&out.Links[i], links[i])
+		}
+		if board.E(nil) < g.board.E(nil) {
+			g = next
+		}
+	}
 	out.Tiers, out.Hangs = form.Tiers(), support.Hangs(form)
 	out.Form, out.Evenly, out.Self = g.noun, g.even, quantityMass(g.on.Self())
 	if !g.even {
 		out.Asked = g.asked
-	}
-	out.Links = make([]Link, len(g.links))
-	sudden := [suddens]Sudden{{Verdict: Holds, Used: -1}, {Verdict: Holds, Used: -1}}
-	for i := range g.links {
-		if err := ctx.Err(); err != nil {
-			return out, err
-		}
-		l := &g.links[i]
-		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
-		f := Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
-			Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - float64(s.X)}
-		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
-		f.Limit = g.limit(g.reaches(l, hold.Everyday))
-		if l.Kind == hold.Gate && f.Fails {
-			f.NoMean = "nothing is known of " + f.Name + " that " + f.How
-		}
-		if l.Kind != hold.Stiffness {
-			for c := range g.sudden {
-				for k := range g.sudden[c] {
-					d := g.sudden[c][k]
-					used := finite(l.Use(nil, d).Used)
-					if c == handling {
-						f.Handling = max(f.Handling, used)
-					} else {
-						f.Accident = max(f.Accident, used)
-					}
-					if used > sudden[c].Used {
-						sudden[c].Used, sudden[c].Link, sudden[c].X, sudden[c].Load = used, f.ID, d.X-float64(s.X), d.Extra
-					}
-				}
-			}
-		}
-		if l.Kind == hold.Strength && f.NoMean == "" {
-			b := g.limit(g.reaches(l, hold.Break))
-			f.Break = &b
-		}
-		out.Links[i] = f
 	}
 	out.most, out.stands = g.limit(most), true
 	for c := range sudden {
@@ -193,6 +177,70 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 	g.parts(&out)
 	g.notes(p, &out)
 	out.grips, out.own = g.grips(), out.gathered()
+	return out, nil
+}
+
+// formOf is a form with its platforms of the wood that a link's answer is of.
+func formOf(p *design.Project, s *design.Shelf, form support.Form, a *Answer, link string) *stand {
+	boards := s.Candidates()
+	at := slices.IndexFunc(a.Links, func(l Link) bool { return l.ID == link })
+	for _, board := range boards {
+		if at >= 0 && board.Key() == a.Links[at].Wood {
+			return newStand(p, s, form, board)
+		}
+	}
+	return newStand(p, s, form, boards[0])
+}
+
+// keepWorse keeps the less able of two answers for the same link, figure by figure.
+func keepWorse(have *Link, other Link) {
+	handling, accident, breaks := max(have.Handling, other.Handling), max(have.Accident, other.Accident), have.Break
+	if other.Break != nil && (breaks == nil || other.Break.Kg < breaks.Kg) {
+		breaks = other.Break
+	}
+	if other.Limit.Kg < have.Limit.Kg || other.Limit.Kg == have.Limit.Kg && other.Used > have.Used {
+		*have = other
+	}
+	have.Handling, have.Accident, have.Break = handling, accident, breaks
+}
+
+// judge answers for every link, and writes the worst of the sudden cases.
+func (g *stand) judge(ctx context.Context, sudden *[suddens]Sudden) ([]Link, error) {
+	out := make([]Link, len(g.links))
+	left := float64(g.shelf.X)
+	for i := range g.links {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		l := &g.links[i]
+		u := l.Use(nil, g.demand(g.by(), hold.Everyday, l.Kind))
+		f := &out[i]
+		*f = Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
+			Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - left}
+		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
+		f.Limit = g.limit(g.reaches(l, hold.Everyday))
+		if l.Kind == hold.Gate && f.Fails {
+			f.NoMean = "nothing is known of " + f.Name + " that " + f.How
+		}
+		for c := range g.sudden {
+			for k := 0; k < len(g.sudden[c]) && l.Kind != hold.Stiffness; k++ {
+				d := g.sudden[c][k]
+				used := finite(l.Use(nil, d).Used)
+				if c == handling {
+					f.Handling = max(f.Handling, used)
+				} else {
+					f.Accident = max(f.Accident, used)
+				}
+				if w := &sudden[c]; used > w.Used {
+					w.Used, w.Link, w.X, w.Load = used, f.ID, d.X-left, d.Extra
+				}
+			}
+		}
+		if l.Kind == hold.Strength && f.NoMean == "" {
+			b := g.limit(g.reaches(l, hold.Break))
+			f.Break = &b
+		}
+	}
 	return out, nil
 }
 

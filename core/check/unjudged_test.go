@@ -7,7 +7,6 @@ import (
 
 	"aguante/core/design"
 	"aguante/core/hold"
-	"aguante/core/material"
 	"aguante/core/support"
 )
 
@@ -31,7 +30,7 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 		}},
 		{"fasteners from behind", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Behind = true }},
 		{"what hangs on one hook alone", func(_ *design.Project, s *design.Shelf) { s.Contents[0].Hook = "h1" }},
-		{"studs that are not dry", func(p *design.Project, _ *design.Shelf) { p.Wall.Studs[0].Condition = material.Wet }},
+		{"how the platforms are held", func(_ *design.Project, s *design.Shelf) { s.Forms.Set(&support.StandingFrame{}) }},
 		{"several blades on one plate", func(_ *design.Project, s *design.Shelf) {
 			u := &s.Supports[0]
 			u.Kind = u.Ways.Of(&support.Hidden{Blades: []support.Blade{{ID: "1", Offset: -20}, {ID: "2", Offset: 20}}})

@@ -6,7 +6,6 @@ import (
 	"slices"
 
 	"aguante/core/hold"
-	"aguante/core/material"
 	"aguante/core/support"
 )
 
@@ -32,6 +31,13 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 			if sp.Screw != nil {
 				add(r.ID, "fasteners of a %s that differ from one another", r.Noun())
 				break
+			}
+		}
+	}
+	if form, _ := s.Form(); form != nil {
+		if a, ok := form.(support.Abstains); ok {
+			for _, what := range a.Abstains() {
+				add(s.ID, "%s", what)
 			}
 		}
 	}
@@ -85,12 +91,6 @@ func (p *Project) UnjudgedTogether(s *Shelf, sharing map[string]int) []Unjudged 
 			if before || sharing[id] > 1 {
 				add(s.Supports[i].ID, "a standard that several brackets share")
 			}
-		}
-	}
-	for i := range p.Wall.Studs {
-		if st := &p.Wall.Studs[i]; st.Condition != "" && st.Condition != material.Dry {
-			add(st.ID, "studs that are not dry")
-			break
 		}
 	}
 	return out

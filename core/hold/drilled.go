@@ -67,11 +67,14 @@ func (d *Drilled) fill(s *Site) {
 	}
 }
 
+// gap is what is between piece and stud: the lining, and air.
+func (d *Drilled) gap() float64 { return d.wall.Lining.Gap() + d.Through.air }
+
 // gripOf is what a screw finds in the stud behind piece and lining, along its own
 // slant.
 func (d *Drilled) gripOf(screw fastener.Screw) fastener.Grip {
 	by := d.fix.slant()
-	return screw.Grip(d.Through.Length*by, d.wall.Lining.Gap()*by, float64(d.Hit.Behind().Depth)*by)
+	return screw.Grip(d.Through.Length*by, d.gap()*by, float64(d.Hit.Behind().Depth)*by)
 }
 
 func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
@@ -79,11 +82,10 @@ func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
 // anchorGrip: in masonry five diameters behind the piece and whatever lines the
 // wall (Rule); in a lining the anchor must be longer than that is thick.
 func (d *Drilled) anchorGrip() fastener.Grip {
-	gap := d.wall.Lining.Gap()
 	g := fastener.Grip{Least: 5 * d.Screw.D}
-	g.In = max(0, d.Screw.Length-d.Through.Length-gap)
+	g.In = max(0, d.Screw.Length-d.Through.Length-d.gap())
 	if d.Screw.Fits == fastener.InLining {
-		g.In, g.Least = max(0, d.Screw.Length-d.Through.Length), gap
+		g.In, g.Least = max(0, d.Screw.Length-d.Through.Length-d.Through.air), d.wall.Lining.Gap()
 	}
 	g.Holds = g.In >= g.Least-1e-9
 	return g
@@ -138,7 +140,8 @@ func (d *Drilled) stud() material.Lumber {
 
 // into is the stud as the fastener meets it.
 func (d *Drilled) into() fastener.Member {
-	m := fastener.Member{G: d.stud().G, Length: d.Grip.Bearing, Thread: d.Grip.Thread, Part: d.Grip.Part, Looser: d.Grip.Looser}
+	wood := d.stud()
+	m := d.Grip.Into(&material.Board{Lumber: &wood, Condition: d.Hit.Behind().Condition}, false)
 	if d.room > 0 {
 		m.Part *= d.room
 	}
@@ -164,7 +167,7 @@ func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if h, by := d.drawnThrough(sh, on); h < out.Pull {
 		out.Pull, out.by = h, by
 	}
-	if gap := d.wall.Lining.Gap(); d.Through.loose {
+	if gap := d.gap(); d.Through.loose {
 		out.Push = fastener.FreeHead(sh, d.Screw, stud, gap, d.Through.Length, on)
 	} else {
 		out.Push, _ = fastener.Lateral(sh, d.Screw, d.Through.Member, stud, gap, on)
@@ -296,7 +299,7 @@ func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 	if h.Counts {
 		h.Takes, h.Pull, h.Shear = d.Caps[c].Pull, pull, shear
 	}
-	through := d.Through.Length + d.wall.Lining.Gap()
+	through := d.Through.Length + d.gap()
 	switch st := d.Hit.Behind(); {
 	case d.Anchor():
 		h.Pilot, h.Would = d.Screw.D, d.Through.Length+d.Grip.Least

@@ -14,6 +14,7 @@ type Through struct {
 	draws string  // how a fastener lets it go
 	hole  float64 // drilled in it, mm, where that is wider than its fastener
 	loose bool    // the head is not drawn up to it
+	air   float64 // between it and the wall, mm
 }
 
 // Plate is a steel piece t mm thick with holes in it, mm across; 0 where nobody knows.
@@ -39,6 +40,12 @@ func (p *Through) slips(f Fixing) bool { return p.hole > 0 && f.HeadAcross() < p
 func Wooden(name string, b material.Board, t float64, across bool) Through {
 	return Through{Member: fastener.Member{G: b.G(), Length: t, Across: across, Wood: &b}, name: name,
 		draws: "pull their heads through the " + name}
+}
+
+// Off is a piece that stands so far off the wall, mm.
+func (p Through) Off(air float64) Through {
+	p.air = air
+	return p
 }
 
 // Made is what a wooden part is made of. No grade means knots to a third of the

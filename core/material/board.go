@@ -93,6 +93,9 @@ func (b Board) Density() float64 {
 	return b.G() * 1000 * 1.12
 }
 
+// WetBending is what wood keeps of its bending strength in wet use (NDS CM).
+const WetBending = 0.85
+
 func (b Board) divisor() float64 {
 	if b.Wood.Family == "hardwood" {
 		return 2.3
@@ -121,7 +124,7 @@ func (b Board) Bending(sh *working.Sheet, on Basis) float64 {
 	case b.Lumber != nil:
 		return b.lumberBending(sh, on)
 	}
-	mor, sr, wet := b.Wood.MOR, b.Grade.SR, b.wet(0.85)
+	mor, sr, wet := b.Wood.MOR, b.Grade.SR, b.wet(WetBending)
 	if on.Mean {
 		f := mor * (0.25 + 0.75*sr) * wet
 		if sh.On() {

@@ -36,7 +36,7 @@ func (b Board) lumberBending(sh *working.Sheet, on Basis) float64 {
 	if b.flat() && l.flatUse() {
 		cfu = flatUse(b.Width)
 	}
-	cf, wet := l.SizeFactor(depth), b.wet(0.85)
+	cf, wet := l.SizeFactor(depth), b.wet(WetBending)
 	f, by, symbol, meaning := l.Fb*cf*cfu*wet, on.CD, "Fb", "allowable bending stress of "
 	if on.Mean {
 		by, symbol, meaning = Broken, "Fb,mean", "bending stress at which it would break: "

@@ -6,8 +6,10 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
+	"aguante/core/material"
 	"aguante/core/piece"
 
 	"aguante/core/problem"
@@ -30,6 +32,40 @@ type StandingFrame struct {
 	Ties      []FrameTie      `json:"ties" title:"Ties to the wall" label:"along the wall|over the floor" at:"x_mm,up_mm" count:"0 24"`
 	Piece     quantity.Length `json:"piece_mm" label:"piece they go through" range:"1 150"` // that the ties go through
 	Screw     hold.Fixing     `json:"screw" label:""`
+	Sideways  Sideways        `json:"sideways,omitempty" blank:"ok" label:"kept from leaning sideways by"`
+	Fixed     *PlatformFix    `json:"platform_fix,omitempty" title:"What holds every platform in every post" add:"say what holds the platforms" drop:"not known"`
+}
+
+// PlatformFix is what holds a platform in each of its posts: screws through a piece, mm, into
+// the platform's end grain or into side grain.
+type PlatformFix struct {
+	hold.Fixing `label:"" as:"special"`
+	Count       int             `json:"count" label:"in each post" range:"1 12"`
+	Through     quantity.Length `json:"through_mm" label:"through" range:"3 150"`
+	End         bool            `json:"end_grain" label:"into" yes:"end grain|side grain"`
+}
+
+// Validate names every problem of what holds a platform.
+func (f *PlatformFix) Validate(p *problem.List) {
+	field.Check(p, f)
+	if f.Noun() == "anchor" || f.Screw().Kind == fastener.Drywall {
+		p.Add("type", "a platform needs screws or bolts in its posts")
+	}
+}
+
+// Sideways is what keeps a frame from leaning to the side: its ties where nobody says.
+type Sideways string
+
+// The ways.
+const (
+	ByTies  Sideways = "ties"
+	ByBrace Sideways = "brace"
+	ByPanel Sideways = "panel"
+)
+
+// Choices lists the ways.
+func (Sideways) Choices() []field.Choice {
+	return field.Choose("ties", "its ties to the wall", "brace", "a brace from corner to corner", "panel", "a panel over its back")
 }
 
 // Post is a pair of posts at X along the wall.
@@ -67,12 +103,13 @@ func (f *StandingFrame) Validate(p *problem.List) {
 // stood is a frame in its place.
 type stoodFrame struct {
 	*StandingFrame
-	set   Stage
-	own   hold.Site
-	at    []float64
-	holes []hold.Drilled
-	hold  int
-	row   [][]float64
+	set     Stage
+	own     hold.Site
+	at      []float64
+	holes   []hold.Drilled
+	hold    int
+	rows    []platformRow // the platforms, as beams over the posts
+	ownTerm float64       // growth of their sag under themselves
 }
 
 // Stand puts a frame up.
@@ -87,17 +124,25 @@ func (f *StandingFrame) Stand(s Stage) Standing {
 	}
 	board := h.own.Piece(f.Made, float64(f.Width), float64(f.Piece))
 	for _, t := range f.Ties {
-		d := h.own.Drill(t.ID, float64(t.X), float64(t.Up), f.Screw, hold.Wooden("tie", board, float64(f.Piece+f.Standoff), true))
+		d := h.own.Drill(t.ID, float64(t.X), float64(t.Up), f.Screw, hold.Wooden("tie", board, float64(f.Piece), true).Off(float64(f.Standoff)))
 		if d.Counts() {
 			h.hold++
 		}
 		h.holes = append(h.holes, d)
 	}
+	h.ownTerm = material.CreepFactor(nil, s.Board.Creep(), material.TenYears)
 	for l := range f.Platforms {
-		w, _ := s.shares(l, h.at)
-		h.row = append(h.row, w)
+		h.rows = append(h.rows, h.platformRow(l))
 	}
 	return h
+}
+
+// Abstains names what of it is not known.
+func (f *StandingFrame) Abstains() []string {
+	if f.Fixed == nil {
+		return []string{"how the platforms are held in the posts: say it"}
+	}
+	return nil
 }
 
 func (h *stoodFrame) platformWeight() float64 {
@@ -148,8 +193,8 @@ func (h *stoodFrame) Parts(d Demand) []FormPart {
 				Side: hold.Box(off, float64(l.Up)-h.set.Thickness, off+h.set.Depth, float64(l.Up))})
 		}
 		share := h.Self() / float64(len(h.at))
-		for l := range h.row {
-			share += h.row[l][i] * d.By
+		for l := range h.rows {
+			share += h.rows[l].all(i) * d.By
 		}
 		for k := range h.holes {
 			if nearestOf(h.at, h.holes[k].X) == i {
@@ -206,6 +251,12 @@ func (o *Outfit) frame() error {
 	for _, x := range at {
 		f.Ties = append(f.Ties, FrameTie{ID: o.ID(), X: quantity.Length(x), Up: quantity.Length(tall - 80)})
 	}
+	through := o.Size(1.5, 38)
+	key := "wood-5"
+	if o.Inch {
+		key = "wood-10"
+	}
+	f.Fixed = &PlatformFix{Fixing: hold.Fixing{Type: key, Length: hold.StockLength(key, 2*float64(through), 200)}, Count: 2, Through: through}
 	o.Depth, o.Thickness = max(o.Depth, 300), max(o.Thickness, o.Size(0.75, 18))
 	o.Form = f
 	return nil
@@ -244,6 +295,9 @@ func (f *StandingFrame) Pieces(o Over) []piece.Piece {
 		}
 	}
 	out = append(out, board, o.screws("tie screws", len(f.Ties), f.Screw))
+	if f.Fixed != nil {
+		out = append(out, o.screws("platform screws", 2*n*len(f.Platforms)*f.Fixed.Count, f.Fixed.Fixing))
+	}
 	if f.Standoff > 0 {
 		out = append(out, o.cut("standoffs", "standoff", len(f.Ties), f.Made, float64(f.Standoff), w, deep))
 	}

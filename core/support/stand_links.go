@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"aguante/core/beam"
+	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/say"
 	"aguante/core/working"
@@ -72,10 +73,17 @@ func (h *stoodFrame) Links() []FormLink {
 			return hold.BehindUse(h.holes, h.hold)
 		}})
 	}
+	out = append(out, FormLink{Link: hold.Link{Part: "frame", Mode: "sideways", Goes: hold.Slips, Of: h.Screw.Of(), Role: hold.RoleOthers,
+		Kind: hold.Strength, Name: "frame pushed sideways", NoMean: h.Screw.NoMean()}, Use: h.sideways})
 	out = append(out, FormLink{Link: hold.Link{Part: "posts", Mode: "crush", Goes: hold.Crushes, Of: h.Made.Of(), Role: hold.RoleRail,
 		Kind: hold.Strength, Name: "posts"}, Use: h.posts})
 	for l := range h.Platforms {
 		where := fmt.Sprintf("platform %d", l+1)
+		if h.Fixed != nil {
+			out = append(out, FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "held", Goes: hold.Draws, Of: h.Fixed.Of(),
+				Role: hold.RoleJoint, Kind: hold.Strength, Name: h.Fixed.Noun() + "s of the platform in its posts"}, Where: where,
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return h.held(sh, l, d) }})
+		}
 		out = append(out,
 			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "bending", Goes: hold.Bends, Of: hold.StuffOf(h.set.Board),
 				Role: hold.RoleBends, Kind: hold.Strength, Name: "platform in bending"}, Where: where,
@@ -130,8 +138,8 @@ func (h *stoodFrame) posts(sh *working.Sheet, d Demand) hold.Use {
 	worst := 0.0
 	for i := range h.at {
 		p := h.Self() / float64(len(h.at))
-		for l := range h.row {
-			p += h.row[l][i] * d.By
+		for l := range h.rows {
+			p += h.rows[l].most(i) * d.By
 		}
 		p += d.Extra * two(h.at, i, d.X)
 		worst = max(worst, p*d.Care)
@@ -161,50 +169,195 @@ func (h *stoodFrame) posts(sh *working.Sheet, d Demand) hold.Use {
 	return hold.Use{Used: each / takes, How: "give way under their load"}
 }
 
-// span returns the platform's greatest moment, N·mm, and its sag, mm.
-func (h *stoodFrame) span(l int, d Demand) (m, sag, longest float64) {
-	b := h.set.Board
-	ei := b.E(nil) * h.set.Depth * math.Pow(h.set.Thickness, 3) / 12
-	var row beam.Load
-	row.Patches = append(row.Patches, beam.Patch{From: 0, To: h.set.Length, W: h.platformWeight() / h.set.Length})
-	for _, g := range h.set.Goods {
-		if g.Level == l && g.W > 0 {
-			row.Patches = append(row.Patches, beam.Patch{From: min(max(g.From-h.set.X, 0), h.set.Length),
-				To: min(max(g.To-h.set.X, 0), h.set.Length), W: g.W * d.By / (g.To - g.From)})
+// sideways is a push at its top along the wall, which its ties bear across, or a brace or a
+// panel does.
+func (h *stoodFrame) sideways(sh *working.Sheet, d Demand) hold.Use {
+	if h.Sideways == ByBrace || h.Sideways == ByPanel {
+		if sh.On() {
+			sh.Add("F", "push along the wall at its top, which the "+string(h.Sideways)+" bears", "engineering basis", topPull, working.Force, "Rule")
+		}
+		return hold.Use{How: "leans"}
+	}
+	if h.hold == 0 {
+		return hold.Use{Used: hold.Fails, How: "leans to the side: nothing keeps it square; tie it, brace it or put a panel on its back"}
+	}
+	v := topPull * d.Care / float64(h.hold)
+	worst, at := hold.Use{Used: -1}, 0
+	for i := range h.holes {
+		if dr := &h.holes[i]; dr.Counts() {
+			if u := dr.UsedBy(nil, v, 0, d.Case, h.set.Bases[d.Case]); u.Used > worst.Used {
+				worst, at = u, i
+			}
 		}
 	}
-	if d.Extra > 0 && d.Level == l {
-		row.Points = []beam.Point{{At: min(max(d.X-h.set.X, 0), h.set.Length), P: d.Extra}}
+	if sh.On() {
+		sh.Add("V", fmt.Sprintf("on each tie, of %s along the wall at its top, × care", say.Force(topPull)), fmt.Sprintf("%g × care / n", topPull), v,
+			working.Force, "Rule", working.In("care", d.Care, working.Ratio), working.In("n", float64(h.hold), working.Ratio))
+		h.holes[at].UsedBy(sh, v, 0, d.Case, h.set.Bases[d.Case])
 	}
-	at := make([]float64, len(h.at))
-	for i, x := range h.at {
-		at[i] = min(max(x-h.set.X, 0), h.set.Length)
-		if i > 0 {
-			longest = max(longest, at[i]-at[i-1])
-		}
-	}
-	rig, err := beam.Condense(h.set.Length, ei, at, []beam.Load{row})
-	if err != nil {
-		return math.Inf(1), math.Inf(1), longest
-	}
-	s, err := rig.React(rig.Fixed[0], beam.Rest{Soft: make([]float64, len(at)), Held: allHeld(len(at))})
-	if err != nil {
-		return math.Inf(1), math.Inf(1), longest
-	}
-	c := rig.Curve([]float64{1}, s.Sunk)
-	for bay := range rig.Bays() {
-		sag = max(sag, c.Sag(bay).Value)
-	}
-	return math.Abs(c.Moment().Value), sag, longest
+	return worst
 }
 
-// allHeld says that platforms are screwed to every post.
-func allHeld(n int) []bool {
-	out := make([]bool, n)
-	for i := range out {
-		out[i] = true
+// held is what holds a platform in one of its posts, the worst of them: screws across,
+// with two thirds of it in end grain.
+func (h *stoodFrame) held(sh *working.Sheet, l int, d Demand) hold.Use {
+	worst := 0.0
+	for i := range h.at {
+		r := (h.rows[l].own(i) + h.rows[l].most(i)*d.By) / 2
+		if d.Extra > 0 && d.Level == l {
+			r += d.Extra * two(h.at, i, d.X) // the front post has all of it
+		}
+		worst = max(worst, r*d.Care)
 	}
-	return out
+	f, on := h.Fixed, h.set.Bases[d.Case]
+	s, through := f.Screw(), float64(f.Through)-float64(f.Recess)
+	post := h.own.Piece(h.Made, float64(h.Width), float64(h.Deep))
+	into, end := post, 1.0
+	if f.End {
+		into, end = h.set.Board, endGrain
+	}
+	g := s.Grip(through, 0, 400)
+	if !g.Holds {
+		return hold.Use{Used: hold.Fails, How: "come out: " + g.Short()}
+	}
+	z, _ := fastener.Lateral(sh, s, hold.Wooden("post", post, through, true).Member, g.Into(&into, true), 0, on)
+	u := worst / float64(f.Count) / (z * end)
+	if sh.On() {
+		sh.Add("R", "on one post of the worst pair: the platform, and the worst of what may stand on it, × care", "beam on its posts / 2 × care",
+			worst, working.Force, "Euler–Bernoulli beam")
+		sh.Add("used", "part of what its screws take across", "R / n / (Z × end)", u, working.Ratio, "NDS 12.5.2", working.In("R", worst, working.Force),
+			working.In("n", float64(f.Count), working.Ratio), working.In("Z", z, working.Force), working.In("end", end, working.Ratio))
+	}
+	return hold.Use{Used: u, How: "bend and crush the wood"}
+}
+
+// endGrain is what of its lateral strength a fastener keeps in end grain (NDS 12.5.2).
+const endGrain = 0.67
+
+// platformRow is a platform as a beam that is held at every pair of posts, its loads bay by
+// bay: itself, and what stands in each.
+type platformRow struct {
+	rig  *beam.Rig
+	bays int
+}
+
+// own, all and most are what the i-th pair of posts bears, N: of the platform itself, of all
+// goods, and of those goods that press it down, wherever others are gone.
+func (p platformRow) own(i int) float64 {
+	if p.rig == nil {
+		return 0
+	}
+	return p.rig.Fixed[0][i]
+}
+
+func (p platformRow) all(i int) float64 {
+	sum := 0.0
+	for b := range p.bays {
+		sum += p.rig.Fixed[1+b][i]
+	}
+	return sum
+}
+
+func (p platformRow) most(i int) float64 {
+	sum := 0.0
+	for b := range p.bays {
+		sum += max(0, p.rig.Fixed[1+b][i])
+	}
+	return sum
+}
+
+// platformRow makes the beam of a platform, with one column for a load of 1 N at each of the
+// frame's points at its end.
+func (h *stoodFrame) platformRow(l int) platformRow {
+	if len(h.at) < 2 {
+		return platformRow{}
+	}
+	b := h.set.Board
+	ei := b.E(nil) * h.set.Depth * math.Pow(h.set.Thickness, 3) / 12
+	at := make([]float64, len(h.at))
+	ends := []float64{0}
+	for i, x := range h.at {
+		at[i] = min(max(x-h.set.X, 0), h.set.Length)
+		ends = append(ends, at[i])
+	}
+	ends = append(ends, h.set.Length)
+	loads := []beam.Load{{Patches: []beam.Patch{{From: 0, To: h.set.Length, W: h.platformWeight() / h.set.Length}}}}
+	for k := range len(ends) - 1 {
+		var row beam.Load
+		for _, g := range h.set.Goods {
+			w := g.W / max(g.To-g.From, 1e-9)
+			from, to := max(g.From-h.set.X, ends[k]), min(g.To-h.set.X, ends[k+1])
+			if g.Level == l && g.W > 0 && to > from {
+				row.Patches = append(row.Patches, beam.Patch{From: from, To: to, W: w})
+			}
+		}
+		loads = append(loads, row)
+	}
+	for _, x := range h.Points() {
+		loads = append(loads, beam.Load{Points: []beam.Point{{At: min(max(x-h.set.X, 0), h.set.Length), P: 1}}})
+	}
+	rig, err := beam.Condense(h.set.Length, ei, at, loads)
+	if err != nil {
+		return platformRow{}
+	}
+	return platformRow{rig, len(ends) - 1}
+}
+
+// patterns are which bays of a platform are laden: all, each alone, neighbours, every second
+// (engineering basis 1).
+func patterns(bays int) [][]int {
+	var all, even, odd []int
+	out := [][]int{nil}
+	for b := range bays {
+		all, out = append(all, b), append(out, []int{b})
+		if b > 0 {
+			out = append(out, []int{b - 1, b})
+		}
+		if b%2 == 0 {
+			even = append(even, b)
+		} else {
+			odd = append(odd, b)
+		}
+	}
+	return append(out, all, even, odd)
+}
+
+// span returns the platform's greatest moment, N·mm, over all patterns of what stands on it,
+// how far it sags in the end, mm, and its longest span.
+func (h *stoodFrame) span(l int, d Demand) (m, sag, longest float64) {
+	p := &h.rows[l]
+	for i := 1; i < len(h.at); i++ {
+		longest = max(longest, h.at[i]-h.at[i-1])
+	}
+	if p.rig == nil {
+		return math.Inf(1), math.Inf(1), longest
+	}
+	sunk := make([]float64, len(h.at))
+	factors := make([]float64, len(p.rig.Fixed))
+	if d.Extra > 0 && d.Level == l {
+		for k, x := range h.Points() {
+			if x == d.X {
+				factors[1+p.bays+k] = d.Extra
+			}
+		}
+	}
+	for _, laden := range patterns(p.bays) {
+		factors[0] = 1
+		clear(factors[1 : 1+p.bays])
+		for _, b := range laden {
+			factors[1+b] = d.By
+		}
+		m = max(m, math.Abs(p.rig.Curve(factors, sunk).Moment().Value))
+		factors[0] = h.ownTerm
+		for _, b := range laden {
+			factors[1+b] = d.By * h.set.LongTerm
+		}
+		c := p.rig.Curve(factors, sunk)
+		for bay := range p.rig.Bays() {
+			sag = max(sag, c.Sag(bay).Value)
+		}
+	}
+	return m, sag, longest
 }
 
 func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) hold.Use {
@@ -224,11 +377,11 @@ func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) hold.Use {
 
 func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) hold.Use {
 	_, sag, longest := h.span(l, d)
-	sag *= h.set.LongTerm
 	limit := h.set.Allowed(longest)
 	if sh.On() {
-		sh.Add("δ", "sag of the platform in the end", "beam on its posts × growth", sag, working.Length, "Euler–Bernoulli beam; EC5 creep",
-			working.In("growth", h.set.LongTerm, working.Ratio))
+		sh.Add("δ", "sag of the platform in the end, its own weight after ten years, the worst of what may stand on it after its stay",
+			"beam on its posts × growth", sag, working.Length, "Euler–Bernoulli beam; EC5 creep",
+			working.In("growth of its own", h.ownTerm, working.Ratio), working.In("growth", h.set.LongTerm, working.Ratio))
 		sh.Add("used", "part of what is still straight", "δ / allowed", sag/limit, working.Ratio, "by the chosen school",
 			working.In("δ", sag, working.Length), working.In("allowed", limit, working.Length))
 	}

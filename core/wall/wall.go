@@ -397,5 +397,8 @@ func (s *Stud) Takes(on material.Basis) float64 {
 	if on.Mean {
 		by = material.Broken
 	}
+	if s.Condition == material.Wet {
+		by *= material.WetBending
+	}
 	return float64(s.Width) * depth * depth / 6 * wood.Fb * wood.SizeFactor(depth) * by
 }
