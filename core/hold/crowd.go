@@ -128,6 +128,29 @@ func (s *Site) Fewer(holes []Drilled) [][]Drilled {
 	return out
 }
 
+// Strongest leaves of a group only those that are no weaker than any other; nil where that
+// is all of them. Those left have more room.
+func (s *Site) Strongest(holes []Drilled) []Drilled {
+	if !uneven(holes) {
+		return nil
+	}
+	best := 0.0
+	for i := range holes {
+		if holes[i].Counts() {
+			best = max(best, holes[i].Caps[Everyday].Pull)
+		}
+	}
+	out := slices.Clone(holes)
+	for i := range out {
+		if out[i].Counts() && out[i].Caps[Everyday].Pull < best*(1-1e-6) {
+			out[i].split = "is not reckoned"
+		}
+	}
+	s.apart(out)
+	s.near(out)
+	return out
+}
+
 // uneven tells that not all of the fasteners that count are as strong, or that they are
 // weaker for one another.
 func uneven(holes []Drilled) bool {

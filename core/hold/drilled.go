@@ -67,6 +67,18 @@ func (d *Drilled) fill(s *Site) {
 	}
 }
 
+// Kser is how firmly the fastener holds what it goes through across itself, N/mm; one that
+// counts in part, in part (EC5 table 7.1).
+func (d *Drilled) Kser() float64 {
+	if d.Anchor() {
+		return d.Caps[Everyday].Push
+	}
+	density := material.Board{Lumber: ptr(d.stud())}.Density()
+	return math.Pow(density, 1.5) * d.Screw.D / 23 * d.into().Part
+}
+
+func ptr[T any](v T) *T { return &v }
+
 // gap is what is between piece and stud: the lining, and air.
 func (d *Drilled) gap() float64 { return d.wall.Lining.Gap() + d.Through.air }
 
@@ -82,7 +94,7 @@ func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
 // anchorGrip: in masonry five diameters behind the piece and whatever lines the
 // wall (Rule); in a lining the anchor must be longer than that is thick.
 func (d *Drilled) anchorGrip() fastener.Grip {
-	g := fastener.Grip{Least: 5 * d.Screw.D}
+	g := fastener.Grip{Least: 5 * d.Screw.D, Part: 1}
 	g.In = max(0, d.Screw.Length-d.Through.Length-d.gap())
 	if d.Screw.Fits == fastener.InLining {
 		g.In, g.Least = max(0, d.Screw.Length-d.Through.Length-d.Through.air), d.wall.Lining.Gap()

@@ -102,6 +102,8 @@ type Jointed struct {
 	// fasteners go through and into, on how many faces, and the wood that they end in.
 	Through, Into, Faces float64
 	Main                 *Made
+	ways                 []laidOut // to reckon its fasteners, worked out once
+	splits               string    // why they do not hold
 }
 
 // Load is what a joint carries: M turning, V across it and H pulling it open.
@@ -132,6 +134,9 @@ func (j *Jointed) called() string {
 func (j *Jointed) Use(sh *working.Sheet, f Load, on material.Basis) Use {
 	if f.M == 0 && f.V == 0 && f.H == 0 {
 		return Use{How: "opens"}
+	}
+	if why := j.misfit(); why != "" {
+		return Use{Used: Fails, How: why}
 	}
 	switch j.Kind {
 	case ScrewJoint, BoltJoint, GussetJoint:
@@ -171,7 +176,7 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 		side = fastener.Member{G: gusset.G(), Length: ply, Across: true, Wood: &gusset}
 		faces = 2
 	case LapJoint:
-		side.Length = j.Width / 2
+		side.Length, main.Length = j.Width/2, j.Width/2
 	}
 	wood := j.Set.Piece(end, j.Arm, max(j.Into, j.Width))
 	main.G, main.Wood = wood.G(), &wood
@@ -186,17 +191,46 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 				say.Place(g.Least))}
 		}
 	}
+	ways, splits := j.laid()
+	if splits != "" {
+		return Use{Used: Fails, How: splits}
+	}
 	v := math.Hypot(f.V, f.H)
-	worst := joint.Polar(sh, j.Places, math.Abs(f.M)/faces, v/faces)
-	if math.IsInf(worst, 1) {
+	least, at := math.Inf(1), 0
+	for i, w := range ways {
+		if u := joint.Polar(nil, w.at, math.Abs(f.M)/faces, v/faces) / w.part; u < least {
+			least, at = u, i
+		}
+	}
+	if math.IsInf(least, 1) {
 		return Use{Used: Fails, How: "turn: one fastener alone is a hinge"}
 	}
+	way := ways[at]
+	worst := joint.Polar(sh, way.at, math.Abs(f.M)/faces, v/faces)
 	z, _ := fastener.Lateral(sh, s, side, main, 0, on)
 	if sh.On() {
-		sh.Add("used", "part of what one of them takes", "F / Z", worst/z, working.Ratio, "", working.In("F", worst, working.Force),
-			working.In("Z", z, working.Force))
+		sh.Add("used", "part of what one of them takes; of those near an end or one another only a part counts, and a weak one may be left out",
+			"F / (Z × part)", least/z, working.Ratio, "NDS C∆", working.In("F", worst, working.Force), working.In("Z", z, working.Force),
+			working.In("part", way.part, working.Ratio))
 	}
-	return Use{Used: worst / z, How: "bend and crush the wood"}
+	return Use{Used: least / z, How: "bend and crush the wood"}
+}
+
+// Row is n screws side by side that v newtons push across, through pieces of the joint's wood
+// so thick each, mm.
+func (j *Jointed) Row(sh *working.Sheet, v float64, n int, thick float64, on material.Basis) Use {
+	s, wood := j.Screw.Screw(), j.Set.Piece(j.Wood, thick, thick)
+	g := s.Grip(thick-float64(j.Screw.Recess), 0, thick)
+	if n == 0 || !g.Holds {
+		return Use{Used: Fails, How: fmt.Sprintf("have %s of the %s that they need", say.Place(g.In), say.Place(g.Least))}
+	}
+	z, _ := fastener.Lateral(sh, s, fastener.Member{G: wood.G(), Length: thick, Across: true, Wood: &wood}, g.Into(&wood, true), 0, on)
+	u := v / float64(n) / z
+	if sh.On() {
+		sh.Add("used", "part of what each of them takes", "F / n / Z", u, working.Ratio, "", working.In("F", v, working.Force),
+			working.In("n", float64(n), working.Ratio), working.In("Z", z, working.Force))
+	}
+	return Use{Used: u, How: "bend and crush the wood"}
 }
 
 // dowels pull out by the heel rule on the arm's lower edge, and shear.
@@ -243,7 +277,11 @@ func (j *Jointed) tenon(sh *working.Sheet, f Load, on material.Basis) Use {
 		made = *j.Made
 	}
 	m, v := math.Abs(f.M), math.Abs(f.V)
-	fb := j.Set.Piece(made, t, h).Bending(sh, on)
+	wood := j.Set.Piece(made, t, h)
+	fb := wood.Bending(sh, on)
+	if j.Splines == SplinesAlong {
+		fb = wood.TensionPerp(sh, on)
+	}
 	bend := m / (t * h * h / 6 * fb)
 	if sh.On() {
 		sh.Add("bend", "part of the tenon's own bending strength", "M / (t × h² / 6 × Fb)", bend, working.Ratio, "statics",
@@ -332,10 +370,4 @@ func (j *Jointed) behind(sh *working.Sheet, f Load, on material.Basis) Use {
 			working.In("Z", z/endGrain, working.Force))
 	}
 	return Use{Used: fastener.Together(sh, math.Abs(f.V)/n, t, z, takes), How: "pull out of the end grain"}
-}
-
-// Corners are places for fasteners where two pieces cross, high and wide mm: one in
-// from each corner, counted out from the upright's back and up from the arm's lower edge.
-func Corners(high, wide, in float64) []joint.Point {
-	return []joint.Point{{X: in, Y: in}, {X: wide - in, Y: in}, {X: in, Y: high - in}, {X: wide - in, Y: high - in}}
 }

@@ -30,6 +30,16 @@ func Spread(n int, a, b joint.Point) []joint.Point {
 	return out
 }
 
+// JointPlaces are places for fasteners where an arm and an upright cross, high and wide mm,
+// counted out from the upright's back and up from the arm's lower edge: over one another, as
+// far from the arm's end as their edge distance lets them, and as many as keep apart.
+func JointPlaces(f Fixing, high, wide float64) []joint.Point {
+	s := f.Screw()
+	in := min(s.EdgeDistance(false), high/4, wide/2)
+	n := 1 + max(1, int((high-2*in)/s.Along(f.Undrilled)))
+	return Spread(n, joint.Point{X: wide - in, Y: in}, joint.Point{X: wide - in, Y: high - in})
+}
+
 // Places are where the screws go up into the board through an arm of a width: X out from
 // the wall, Y to the side of the arm's middle; mm.
 func (b *BoardScrews) Places(width float64) []joint.Point {

@@ -50,13 +50,12 @@ func (o *Outfit) boardScrews(b *hold.BoardScrews, reach, thick quantity.Length) 
 
 // joint puts in what a kind of joint needs, between pieces high and wide mm.
 func (o *Outfit) joint(j *hold.Joint, high, wide quantity.Length) {
-	in := min(14, float64(high)/4, float64(wide)/4)
 	screws := func(f hold.Fixing) {
 		if j.Screw == nil || j.Screw.Type == "" {
 			j.Screw = &f
 		}
 		if len(j.Places) == 0 {
-			j.Places = hold.Corners(float64(high), float64(wide), in)
+			j.Places = hold.JointPlaces(*j.Screw, float64(high), float64(wide))
 		}
 	}
 	switch j.Kind {
@@ -72,7 +71,7 @@ func (o *Outfit) joint(j *hold.Joint, high, wide quantity.Length) {
 		}
 	case hold.DowelJoint:
 		give(&j.D, 10)
-		if len(j.Places) == 0 {
+		if in := min(14, float64(high)/4); len(j.Places) == 0 {
 			j.Places = []joint.Point{{X: float64(wide) / 2, Y: in}, {X: float64(wide) / 2, Y: float64(high) - in}}
 		}
 	case hold.TenonJoint, hold.MitreJoint:
@@ -80,7 +79,7 @@ func (o *Outfit) joint(j *hold.Joint, high, wide quantity.Length) {
 		give(&j.High, min(40, by(high, 0.6)))
 	}
 	if j.D > 0 {
-		give(&j.Deep, 30)
+		give(&j.Deep, max(5, min(30, wide-6)))
 	}
 	switch {
 	case j.Kind == hold.DowelJoint && j.Made == nil:
@@ -168,7 +167,7 @@ func (k *Keyhole) fill(*Outfit) {
 }
 
 func (r *Rack) fill(o *Outfit) {
-	o.joint(&r.Joint, r.Arm.High, r.Width)
+	o.joint(&r.Joint, r.Arm.High, r.Deep)
 	if l := r.Ledger; l != nil {
 		give(&l.Height, 89)
 		give(&l.Thickness, 38)

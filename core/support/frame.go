@@ -9,7 +9,6 @@ import (
 	"aguante/core/piece"
 	"aguante/core/say"
 
-	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -35,8 +34,8 @@ type Frame struct {
 }
 
 // Brace goes from Out along the arm, from the wall, to Down below the board's
-// underside. High is its section's height. Screw and Count hold its foot; without
-// them it stands in a notch.
+// underside. High is its section's height. Screw and Count hold each of its ends; without
+// them they stand in notches.
 type Brace struct {
 	Out   quantity.Length `json:"out_mm" label:"out along the arm" range:"30 1200"`
 	Down  quantity.Length `json:"down_mm" label:"down the upright" range:"30 2500"`
@@ -99,22 +98,12 @@ func (f *Frame) Validate(p *problem.List) {
 	f.Board.Within(p, float64(f.Reach))
 }
 
-// Abstains names what of it is not judged yet.
-func (f *Frame) Abstains() []string {
-	var out []string
-	if f.Brace != nil && f.Brace.Ends == OnlyButts && f.Brace.Screw == nil {
-		out = append(out, "a brace that is only butted")
-	}
-	if f.Joint.Kind == hold.MitreJoint && f.Joint.Splines == hold.SplinesAlong {
-		out = append(out, "splines with their grain along the joint")
-	}
-	return out
-}
-
 // framed is a frame in its place.
 type framed struct {
 	*Frame
 	set *hold.Site
+	z0  float64 // where its upright's back stands, out from the wall
+	own *hold.Jointed
 }
 
 func (f *framed) arm() hold.Arm {
@@ -171,14 +160,23 @@ func (f *framed) strut(sh *working.Sheet, a hold.Action) strut {
 // atJoint is what the arm's joint carries.
 func (f *framed) atJoint(sh *working.Sheet, a hold.Action) hold.Load {
 	if f.Brace == nil {
-		return hold.Load{M: a.M, V: a.R}
+		m := a.M - a.R*(f.z0+f.joint().Middle())
+		if sh.On() {
+			sh.Add("Mj", "moment about the joint, which is so far out from the wall", "M − R × zj", m, working.Moment, "statics",
+				working.In("M", a.M, working.Moment), working.In("R", a.R, working.Force),
+				working.In("zj", f.z0+f.joint().Middle(), working.Length))
+		}
+		return hold.Load{M: m, V: a.R}
 	}
 	s := f.strut(sh, a)
 	return hold.Load{V: s.V, H: s.H}
 }
 
 func (f *framed) joint() *hold.Jointed {
-	return &hold.Jointed{Joint: &f.Joint, Set: f.set, Wood: f.Made, Width: float64(f.Width), Arm: float64(f.High), Back: float64(f.Deep)}
+	if f.own == nil {
+		f.own = &hold.Jointed{Joint: &f.Joint, Set: f.set, Wood: f.Made, Width: float64(f.Width), Arm: float64(f.High), Back: float64(f.Deep)}
+	}
+	return f.own
 }
 
 // links are the frame's own: arm, joint, brace, front.
@@ -189,7 +187,9 @@ func (f *framed) links() []hold.Link {
 		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
 			Name: "brace at its ends", Use: f.braceEnds},
 			hold.Link{Part: "brace", Mode: "foot", Goes: hold.Slips, Of: f.Made.Of(), Role: hold.RoleJoint, Kind: hold.Strength,
-				Name: "foot of the brace", Use: f.foot})
+				Name: "foot of the brace", Use: f.foot},
+			hold.Link{Part: "brace", Mode: "head", Goes: hold.Slips, Of: f.Made.Of(), Role: hold.RoleJoint, Kind: hold.Strength,
+				Name: "head of the brace", Use: f.head})
 	}
 	return out
 }
@@ -217,40 +217,71 @@ func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	return hold.Use{Used: u, How: "breaks"}
 }
 
+// braceEnds is the brace by itself: crushed at an end, or bent out by its slenderness.
 func (f *framed) braceEnds(sh *working.Sheet, a hold.Action) hold.Use {
-	n, area := math.Abs(f.strut(sh, a).N), float64(f.Width)*float64(f.Brace.High)
-	fc := f.set.Piece(f.Made, float64(f.Width), float64(f.High)).Bearing(sh, f.set.Bases[a.Case])
-	u := n / area / fc
-	if sh.On() {
-		sh.Add("used", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", u, working.Ratio,
-			"statics", working.In("N", n, working.Force), working.In("b", float64(f.Width), working.Length),
-			working.In("h", float64(f.Brace.High), working.Length), working.In("Fc⊥", fc, working.Stress))
+	n, b, h := math.Abs(f.strut(sh, a).N), float64(f.Width), float64(f.Brace.High)
+	wood, on := f.set.Piece(f.Made, b, h), f.set.Bases[a.Case]
+	fc := f.set.Piece(f.Made, b, float64(f.High)).Bearing(sh, on)
+	long, side := math.Hypot(float64(f.Brace.Out), float64(f.Brace.Down)), min(b, h)
+	inertia := max(b, h) * side * side * side / 12
+	euler := math.Pi * math.Pi * wood.E(nil) * inertia / (long * long)
+	if a.Case != hold.Break {
+		euler /= 3
 	}
-	return hold.Use{Used: u, How: "crushes the wood"}
+	crush, bent := n/(b*h*fc), n/euler
+	if sh.On() {
+		sh.Add("crush", "pressure of the brace's end on arm and upright against what their grain takes", "N / (b × h) / Fc⊥", crush, working.Ratio,
+			"statics", working.In("N", n, working.Force), working.In("b", b, working.Length), working.In("h", h, working.Length),
+			working.In("Fc⊥", fc, working.Stress))
+		sh.Add("bent", "and against the load that bends it out, a third of Euler's", "N / (π² × E × I / (3 L²))", bent, working.Ratio,
+			"Rule on Euler", working.In("N", n, working.Force), working.In("I", inertia, working.Inertia), working.In("L", long, working.Length))
+		sh.Add("used", "the worse of both", "max", max(crush, bent), working.Ratio, "")
+	}
+	if bent > crush {
+		return hold.Use{Used: bent, How: "bends out"}
+	}
+	return hold.Use{Used: crush, How: "crushes the wood"}
 }
 
-// notch is how deep a brace's foot is let in where no screws hold it, mm (Rule).
+// notch is how deep a brace's ends are let in where no screws hold them, mm (Rule).
 const notch = 12.0
 
+// foot is the brace's lower end, pushed down the upright; head its upper one, pushed out
+// along the arm.
 func (f *framed) foot(sh *working.Sheet, a hold.Action) hold.Use {
-	v, on := math.Abs(f.strut(sh, a).Foot), f.set.Bases[a.Case]
-	wood := f.set.Piece(f.Made, float64(f.Width), float64(f.High))
-	if f.Brace.Screw == nil {
-		takes := float64(f.Width) * notch * wood.Bearing(sh, on)
-		if sh.On() {
-			sh.Add("used", fmt.Sprintf("push of the foot down a notch %s deep", say.Length(notch)), fmt.Sprintf("N sin φ / (b × %g × "+
-				"Fc⊥)", notch), v/takes,
-				working.Ratio, "Rule",
-				working.In("N sin φ", v, working.Force), working.In("b × 12 × Fc⊥", takes, working.Force))
+	return f.slides(sh, math.Abs(f.strut(sh, a).Foot), float64(f.Leg-f.Brace.Down), "N sin φ", a.Case)
+}
+
+func (f *framed) head(sh *working.Sheet, a hold.Action) hold.Use {
+	return f.slides(sh, math.Abs(f.strut(sh, a).H), float64(f.Reach-f.Brace.Out), "N cos φ", a.Case)
+}
+
+// slides is an end of the brace that v newtons push along the piece that it stands against,
+// with so much wood before it, mm: in a notch, or on its screws (engineering basis 4.3).
+func (f *framed) slides(sh *working.Sheet, v, before float64, name string, c hold.Case) hold.Use {
+	on, b := f.set.Bases[c], float64(f.Width)
+	wood := f.set.Piece(f.Made, b, float64(f.High))
+	switch {
+	case f.Brace.Screw == nil && f.Brace.Ends == OnlyButts:
+		return hold.Use{Used: hold.Fails, How: "slides: it is only butted; let it into a notch or screw it"}
+	case f.Brace.Screw == nil:
+		fc, fv := wood.Bearing(sh, on), wood.Shear(sh, on)
+		bears, shears := v/(b*notch*fc), v/max(b*before*fv, 1e-9)
+		u, how := bears, "slips down its notch"
+		if shears > bears {
+			u, how = shears, "shears off the wood before its notch"
 		}
-		return hold.Use{Used: v / takes, How: "slips down its notch"}
+		if sh.On() {
+			sh.Add("bears", fmt.Sprintf("push along a notch %s deep", say.Length(notch)), fmt.Sprintf("%s / (b × %g × Fc⊥)", name, notch), bears,
+				working.Ratio, "Rule", working.In(name, v, working.Force), working.In("b", b, working.Length), working.In("Fc⊥", fc, working.Stress))
+			sh.Add("shears", "and the wood before it", name+" / (b × l × Fv)", shears, working.Ratio, "statics", working.In(name, v, working.Force),
+				working.In("b", b, working.Length), working.In("l", before, working.Length), working.In("Fv", fv, working.Stress))
+			sh.Add("used", "the worse of both", "max", u, working.Ratio, "")
+		}
+		return hold.Use{Used: u, How: how}
 	}
-	j := hold.Jointed{Joint: &hold.Joint{Kind: hold.ScrewJoint, Screw: f.Brace.Screw}, Set: f.set, Wood: f.Made,
-		Width: float64(f.Brace.High), Arm: float64(f.Width), Back: float64(f.Deep)}
-	for i := range f.Brace.Count {
-		j.Places = append(j.Places, joint.Point{Y: 20 * float64(i)})
-	}
-	u := j.Group(sh, hold.Load{V: v}, on)
+	j := hold.Jointed{Joint: &hold.Joint{Kind: hold.GussetJoint, Screw: f.Brace.Screw}, Set: f.set, Wood: f.Made}
+	u := j.Row(sh, v, f.Brace.Count, float64(f.Brace.High), on)
 	u.How = "slips: its screws " + u.How
 	return u
 }
@@ -298,7 +329,7 @@ func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece 
 		brace.Ends = [2]piece.End{{Off: slope}, {Off: 90 - slope}}
 		out = append(out, brace)
 		if b.Screw != nil {
-			out = append(out, o.screws("brace screws", b.Count, *b.Screw))
+			out = append(out, o.screws("brace screws", 2*b.Count, *b.Screw))
 		}
 	}
 	if c := f.Front; c != nil {

@@ -54,7 +54,7 @@ func (h *Holder) Validate(p *problem.List) { field.Check(p, h) }
 
 // Abstains names what of it is not judged yet.
 func (h *Holder) Abstains() []string {
-	out := h.Frame.Abstains()
+	var out []string
 	if h.On != "" {
 		out = append(out, "a holder on a rail that is not its shelf's")
 	}
@@ -87,7 +87,7 @@ type lipped struct {
 // Hang hooks a holder onto the shelf's rail.
 func (h *Holder) Hang(s Setting) Hung {
 	out := &held{h: h, own: s.Site}
-	out.framed = framed{Frame: &h.Frame, set: &out.own}
+	out.framed = framed{Frame: &h.Frame, set: &out.own, z0: float64(h.Hook.Thick)}
 	if s.Rail != nil && s.Rail.Kind == Cleat {
 		out.rail = s.Rail
 		length := float64(h.Hook.Length)
@@ -165,10 +165,35 @@ func (h *held) Links() []hold.Link {
 			Name: "lip of the bevel", Use: h.lip},
 		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength,
 			Name: "hook on the holder", Use: h.hook},
+		hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
+			Name: "upright in bending", Use: h.upright},
 		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength,
 			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
 		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
 			Name: "holder on its rail", Use: h.hangs})
+}
+
+// upright bends between the bevel that pulls it out and its lower bearing, where the arm, or
+// arm and brace, turn it.
+func (h *held) upright(sh *working.Sheet, a hold.Action) hold.Use {
+	k := h.works(sh, a)
+	y, hp := h.bevel()
+	up, down := y+float64(h.High)/2, y-hp+float64(h.High)/2
+	if h.Brace != nil {
+		down = y - hp + float64(h.Brace.Down)
+	}
+	far := max(math.Abs(up), math.Abs(down))
+	m, b, t := math.Abs(k.H)*far, float64(h.Width), float64(h.Deep)
+	fb := h.up.Bending(sh, h.own.Bases[a.Case])
+	u := m / (b * t * t / 6 * fb)
+	if sh.On() {
+		sh.Add("Mu", "moment in the upright, the arm or the foot of the brace being at most l from its bevel or its lower bearing", "H × l", m,
+			working.Moment, "statics", working.In("H", k.H, working.Force), working.In("l", far, working.Length))
+		sh.Add("used", "part of the upright's bending strength", "Mu / (b × t² / 6 × Fb)", u, working.Ratio, "statics",
+			working.In("Mu", m, working.Moment), working.In("b", b, working.Length), working.In("t", t, working.Length),
+			working.In("Fb", fb, working.Stress))
+	}
+	return hold.Use{Used: u, How: "breaks"}
 }
 
 // lip is the lip of hook or rail in bending across its grain, whichever is the

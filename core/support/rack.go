@@ -141,6 +141,7 @@ type racked struct {
 // setDown is something set down on a level's tips: how much of it an upright takes.
 type setDown struct {
 	upright, level int
+	less           bool
 	by, n          float64
 }
 
@@ -152,6 +153,7 @@ type uprighted struct {
 	ledger []hold.Drilled
 	model  *beam.Fitted
 	stood  []standing // with all goods, and with each level's alone
+	less   *uprighted // without its weak fasteners, where some are
 }
 
 // Stand puts a rack up.
@@ -191,26 +193,38 @@ func (r *Rack) Stand(s Stage) Standing {
 		}
 		set.Crowd(u.holes, hold.Grain{Name: "upright", Ends: [2]float64{0, float64(r.Height)},
 			Edges: [2]float64{float64(order[i].X) - float64(r.Width)/2, float64(order[i].X) + float64(r.Width)/2}, Upright: true})
-		for k := range u.holes {
-			if u.holes[k].Counts() {
-				u.hold++
-			}
-		}
 		if l := r.Ledger; l != nil {
 			lb := set.Piece(l.Made, float64(l.Height), float64(l.Thickness))
 			for k, at := range l.Places() {
 				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X)+at.X, at.Y, l.Screw,
 					hold.Wooden("ledger", lb, float64(l.Thickness), true)))
 			}
+			x := float64(order[i].X)
+			set.Crowd(u.ledger, hold.Grain{Name: "ledger", Ends: [2]float64{x - 1.5*float64(r.Width), x + 1.5*float64(r.Width)},
+				Edges: [2]float64{-float64(l.Height), 0}})
 		}
-		u.model = h.model(&u).Fit(h.heights())
-		u.stood = append(u.stood, h.stand(&u, i, -1))
-		for l := range r.Levels {
-			u.stood = append(u.stood, h.stand(&u, i, l))
+		h.fit(&u, i)
+		if left := set.Strongest(u.holes); left != nil {
+			u.less = &uprighted{Upright: u.Upright, holes: left, ledger: u.ledger}
+			h.fit(u.less, i)
 		}
 		h.uprights = append(h.uprights, u)
 	}
 	return h
+}
+
+// fit makes an upright's model, and stands it under its goods.
+func (h *racked) fit(u *uprighted, i int) {
+	for k := range u.holes {
+		if u.holes[k].Counts() {
+			u.hold++
+		}
+	}
+	u.model = h.model(u).Fit(h.heights())
+	u.stood = append(u.stood, h.stand(u, i, -1))
+	for l := range h.Levels {
+		u.stood = append(u.stood, h.stand(u, i, l))
+	}
 }
 
 // armWidth is what of an arm bears along the wall.
@@ -255,6 +269,7 @@ func (h *racked) Parts(d Demand) []FormPart {
 		for _, l := range h.Levels {
 			g.Shapes = append(g.Shapes, h.armShapes(float64(l.Up)-high, float64(l.Up))...)
 		}
+		u = h.reckoned(u, i, d)
 		states, by := h.states(u, i, d)
 		k, top := 0, -1
 		v := 0.0
@@ -352,7 +367,7 @@ func (o *Outfit) rackOfArms() error {
 	r := &Rack{
 		Made: lumber(), Width: wide, Deep: deep, Height: quantity.Length(math.Floor(tall)), Screw: screw,
 		Arm:   Arm{Made: ply(), Reach: min(o.Depth, 300), High: o.Size(4, 100), Thick: 18, Cheeks: true},
-		Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &arm, Places: hold.Corners(float64(o.Size(4, 100)), float64(wide), 14)},
+		Joint: hold.Joint{Kind: hold.ScrewJoint, Screw: &arm, Places: hold.JointPlaces(arm, float64(o.Size(4, 100)), float64(deep))},
 	}
 	n := max(1, int((tall-150)/450)+1)
 	step := (tall - 150) / float64(max(1, n-1))

@@ -98,7 +98,7 @@ func (h *racked) bears(i int, d Demand) float64 {
 // extra is how an upright stands under its goods so many times, and n newtons set
 // down on a level's tips.
 func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
-	if st, ok := h.down[setDown{i, level, by, n}]; ok {
+	if st, ok := h.down[setDown{i, level, u.less == nil, by, n}]; ok {
 		return st
 	}
 	moments := make([]float64, len(h.Levels))
@@ -115,7 +115,9 @@ func (h *racked) expect(asked []Demand) {
 		for i := range h.uprights {
 			if n := d.Extra * two(h.at, i, d.X); n > 0 {
 				by := d.By + h.own(i)
-				h.down[setDown{i, d.Level, by, n}] = h.extra(&h.uprights[i], i, d.Level, by, n)
+				for u := &h.uprights[i]; u != nil; u = u.less {
+					h.down[setDown{i, d.Level, u.less == nil, by, n}] = h.extra(u, i, d.Level, by, n)
+				}
 			}
 		}
 	}
@@ -159,7 +161,12 @@ func (h *racked) Links() []FormLink {
 			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "joint", Goes: hold.Opens, Of: h.Joint.Of(h.Arm.Made), Role: hold.RoleJoint,
 				Kind: hold.Strength, Name: "arm on its upright"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use {
 				r, e := h.onArm(sh, l, d)
-				return h.joint.Use(sh, hold.Load{M: r * e, V: r}, h.set.Bases[d.Case])
+				in := float64(h.Deep) - h.joint.Middle()
+				if sh.On() {
+					sh.Add("Mj", "moment about the joint, so far behind the upright's face", "R × (e + zj)", r*(e+in), working.Moment, "statics",
+						working.In("R", r, working.Force), working.In("e", e, working.Length), working.In("zj", in, working.Length))
+				}
+				return h.joint.Use(sh, hold.Load{M: r * (e + in), V: r}, h.set.Bases[d.Case])
 			}},
 			FormLink{Link: hold.Link{Part: h.Levels[l].ID, Mode: "droop", Goes: hold.Sags, Of: h.Arm.Made.Of(), Role: hold.RoleDroop,
 				Kind: hold.Stiffness, Name: "arm's tip"}, Where: name, Use: func(sh *working.Sheet, d Demand) hold.Use { return h.droop(sh, l, d) }})
@@ -171,7 +178,7 @@ func (h *racked) Links() []FormLink {
 			use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
 			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of, Role: role, Kind: kind, Name: name,
 				NoMean: noMean}, Support: u.ID, Where: where, X: float64(u.X),
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, u, i, d) }})
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, h.reckoned(u, i, d), i, d) }})
 		}
 		link("upright", "bending", hold.Bends, h.Made.Of(), hold.RoleRail, hold.Strength, "upright in bending", "", h.bends)
 		if u.hold > 0 {
@@ -349,37 +356,85 @@ func (h *racked) bends(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Us
 	return hold.Use{Used: worst, How: how}
 }
 
-func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
-	states, by := h.states(u, i, d)
-	v := 0.0
-	if h.Ledger == nil {
-		v = h.bears(i, d) / float64(u.hold)
+// reckoned is an upright, or it without its weak fasteners where the others hold more so.
+func (h *racked) reckoned(u *uprighted, i int, d Demand) *uprighted {
+	if u.less == nil || u.less.hold == 0 || h.worstScrew(u, i, d).use.Used <= h.worstScrew(u.less, i, d).use.Used {
+		return u
 	}
-	worst, at, pull := hold.Use{Used: -1}, 0, 0.0
+	return u.less
+}
+
+// bearer is the fastener of an upright that is used most, and what it carries, N.
+type bearer struct {
+	use     hold.Use
+	at      *hold.Drilled
+	v, pull float64
+}
+
+// firmness is how firmly an upright's fasteners hold it up, N/mm, with those of a ledger
+// under it, or without.
+func (u *uprighted) firmness(ledger bool) float64 {
+	sum := 0.0
+	for _, of := range [2][]hold.Drilled{u.holes, u.ledger} {
+		for k := range of {
+			if of[k].Counts() {
+				sum += of[k].Kser()
+			}
+		}
+		if !ledger {
+			break
+		}
+	}
+	return max(sum, 1e-9)
+}
+
+// worstScrew is the worst of an upright's own fasteners: what hangs on it is shared by them,
+// and by a ledger's, as firmly as each holds; a ledger never takes from what they hold.
+func (h *racked) worstScrew(u *uprighted, i int, d Demand) bearer {
+	alone := h.worstOf(u, i, d, u.firmness(false))
+	if h.Ledger == nil {
+		return alone
+	}
+	with := h.worstOf(u, i, d, u.firmness(true))
+	if max(with.use.Used, h.worstLedge(u, i, d).use.Used) < alone.use.Used {
+		return with
+	}
+	return alone
+}
+
+// worstOf is it where all fasteners that share are so firm.
+func (h *racked) worstOf(u *uprighted, i int, d Demand, firmness float64) bearer {
+	states, by := h.states(u, i, d)
+	all := h.bears(i, d)
+	out := bearer{use: hold.Use{Used: -1}}
 	for _, st := range states {
 		k := 0
 		for q := range u.holes {
-			if !u.holes[q].Counts() {
+			dr := &u.holes[q]
+			if !dr.Counts() {
 				continue
 			}
-			t := st.Pulls[k] * by
+			v, t := all*dr.Kser()/firmness, st.Pulls[k]*by
 			k++
-			if use := u.holes[q].UsedBy(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
-				worst, at, pull = use, q, t
+			if use := dr.UsedBy(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > out.use.Used {
+				out = bearer{use, dr, v, t}
 			}
 		}
 	}
-	if sh.On() {
-		sh.Add("V", "push across on each: the upright's share of every row, by a beam on the uprights, with its own weight, over its "+
-			"fasteners; 0 where a ledger bears it", "ΣR / n", v, working.Force, "Euler–Bernoulli "+
-			"beam", working.In("n", float64(u.hold), working.Ratio))
-		sh.Add("T", "pull on the worst one, "+say.Place(u.holes[at].Y)+" up: the upright is a beam on screws that only pull and a wall that "+
-			"only pushes", "active set", pull, working.Force,
-			"engineering basis",
-			working.In("kax", springOf(&u.holes[at]), working.Rate))
-		u.holes[at].UsedBy(sh, v, pull, d.Case, h.set.Bases[d.Case])
+	return out
+}
+
+func (h *racked) screws(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	w := h.worstScrew(u, i, d)
+	if sh.On() && w.at != nil {
+		sh.Add("V", "push across on it: the upright's share of every row, by a beam on the uprights, with its own weight, shared as firmly as "+
+			"each fastener of the upright holds, and of a ledger under it where that helps", "ΣR × K / ΣK", w.v, working.Force,
+			"Euler–Bernoulli beam; EC5 Kser", working.In("ΣR", h.bears(i, d), working.Force), working.In("K", w.at.Kser(), working.Rate))
+		sh.Add("T", "pull on the worst one, "+say.Place(w.at.Y)+" up: the upright is a beam on screws that only pull and a wall that "+
+			"only pushes", "active set", w.pull, working.Force, "engineering basis", working.In("kax", springOf(w.at), working.Rate))
+		w.at.UsedBy(sh, w.v, w.pull, d.Case, h.set.Bases[d.Case])
 	}
-	return worst
+	return w.use
 }
 
 func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
@@ -399,26 +454,36 @@ func (h *racked) bed(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use 
 	return hold.Use{Used: q / fb, How: "is crushed"}
 }
 
-func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
-	n := 0
-	worst := hold.Use{Used: -1}
-	for k := range u.ledger {
-		if u.ledger[k].Counts() {
-			n++
-		}
-	}
-	if n == 0 {
-		return hold.Use{Used: hold.Fails, How: "is held by nothing at this upright"}
-	}
-	v := h.bears(i, d) / float64(n)
-	t := v * float64(h.Ledger.Thickness) / 2 / max(1, float64(h.Ledger.Height)/2)
+// worstLedge is the worst of the ledger's fasteners at an upright, as they share with its own.
+func (h *racked) worstLedge(u *uprighted, i int, d Demand) bearer {
+	all, firmness := h.bears(i, d), u.firmness(true)
+	out := bearer{use: hold.Use{Used: -1}}
 	for k := range u.ledger {
 		if dr := &u.ledger[k]; dr.Counts() {
-			worst = dr.UsedBy(sh, v, t, d.Case, h.set.Bases[d.Case])
-			break
+			v := all * dr.Kser() / firmness
+			t := v * float64(h.Ledger.Thickness) / 2 / max(1, float64(h.Ledger.Height)/2)
+			if use := dr.UsedBy(nil, v, t, d.Case, h.set.Bases[d.Case]); use.Used > out.use.Used {
+				out = bearer{use, dr, v, t}
+			}
 		}
 	}
-	return worst
+	return out
+}
+
+func (h *racked) ledge(sh *working.Sheet, u *uprighted, i int, d Demand) hold.Use {
+	w := h.worstLedge(u, i, d)
+	if w.at == nil {
+		return hold.Use{How: "is held by nothing at this upright: not counted"}
+	}
+	if max(h.worstOf(u, i, d, u.firmness(true)).use.Used, w.use.Used) >= h.worstOf(u, i, d, u.firmness(false)).use.Used {
+		return hold.Use{How: "takes nothing: the upright's own fasteners hold more by themselves"}
+	}
+	if sh.On() {
+		sh.Add("V", "push across on it, shared with the upright's own as firmly as each holds", "ΣR × K / ΣK", w.v, working.Force, "EC5 Kser",
+			working.In("ΣR", h.bears(i, d), working.Force), working.In("K", w.at.Kser(), working.Rate))
+		w.at.UsedBy(sh, w.v, w.pull, d.Case, h.set.Bases[d.Case])
+	}
+	return w.use
 }
 
 // armShapes draws an arm between two heights: cheeks on both sides of the upright with

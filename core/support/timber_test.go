@@ -91,6 +91,7 @@ func TestJointsOfAnArm(t *testing.T) {
 		return useOf(t, hangTimber(b), "arm", "joint", a)
 	}
 	a := hold.Action{R: 60, M: 60 * 120}
+	column := []joint.Point{{X: 28, Y: 12}, {X: 28, Y: 48}}
 	four := []joint.Point{{X: 10, Y: 12}, {X: 28, Y: 12}, {X: 10, Y: 48}, {X: 28, Y: 48}}
 	for _, c := range []struct {
 		name  string
@@ -104,7 +105,7 @@ func TestJointsOfAnArm(t *testing.T) {
 		{"screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four}, ""},
 		{"one screw", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: four[:1]}, "hinge"},
 		{"short screws", hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 41}, Places: four}, "that they need"},
-		{"bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 90}, Places: four}, ""},
+		{"bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 90}, Places: column}, ""},
 		{"short bolts", hold.Joint{Kind: hold.BoltJoint, Screw: &hold.Fixing{Type: "bolt-6", Length: 60}, Places: four}, "shorter than both"},
 		{"gussets", hold.Joint{Kind: hold.GussetJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 38}, Places: four,
 			Made: &hold.Made{Wood: "birch-plywood", Grade: "clear"}}, ""},
@@ -203,5 +204,79 @@ func TestBadTimberBrackets(t *testing.T) {
 		if !found {
 			t.Errorf("%+v: nothing is said of %s: %v", j, name, l.All())
 		}
+	}
+}
+
+// What does not lie in the wood that arm and upright share holds nothing; a lever is from the
+// joint, not from the wall.
+func TestPlacesOfAJoint(t *testing.T) {
+	on := func(j hold.Joint) hold.Use {
+		b := timberBracket()
+		b.Brace, b.Joint = nil, j
+		return useOf(t, hangTimber(b), "arm", "joint", hold.Action{R: 60, M: 60 * 120})
+	}
+	screws := func(at ...joint.Point) hold.Joint {
+		return hold.Joint{Kind: hold.ScrewJoint, Screw: &hold.Fixing{Type: "wood-8", Length: 63.5}, Places: at}
+	}
+	for _, c := range []struct {
+		name  string
+		joint hold.Joint
+		says  string
+	}{
+		{"out of the upright", screws(joint.Point{X: 60, Y: 20}, joint.Point{X: 20, Y: 40}), "outside the"},
+		{"under the arm", screws(joint.Point{X: 20, Y: -5}, joint.Point{X: 20, Y: 40}), "outside the"},
+		{"at its edge", screws(joint.Point{X: 20, Y: 3}, joint.Point{X: 20, Y: 40}), "from an edge"},
+		{"two in one place", screws(joint.Point{X: 20, Y: 30}, joint.Point{X: 20, Y: 34}), "hinge"},
+		{"a tenon deeper than its upright", hold.Joint{Kind: hold.TenonJoint, Glued: true, D: 12, Deep: 60, High: 40}, "deep in an upright"},
+		{"a tenon higher than its arm", hold.Joint{Kind: hold.TenonJoint, Glued: true, D: 12, Deep: 30, High: 90}, "high in an arm"},
+		{"a dowel in the arm's edge", hold.Joint{Kind: hold.DowelJoint, Glued: true, D: 10, Deep: 30, Made: &hold.Made{Wood: "european-beech"},
+			Places: []joint.Point{{Y: 2}, {Y: 40}}}, "out of the arm's edge"},
+	} {
+		if u := on(c.joint); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, c.says) {
+			t.Errorf("%s: %+v, want %q", c.name, u, c.says)
+		}
+	}
+	// Nearer to the arm's end each counts for less, 5 D of a #8 being 20.8 mm; both stand 30
+	// of 41.7 mm apart along the upright.
+	off, by := on(screws(joint.Point{X: 26, Y: 15}, joint.Point{X: 26, Y: 45})), on(screws(joint.Point{X: 12, Y: 15}, joint.Point{X: 12, Y: 45}))
+	if part := 12 / (5 * 0.164 * 25.4); !near(by.Used, off.Used*(30/41.66)/part*(120-12.0)/(120-26.0), 0.02) {
+		t.Errorf("12 mm from the end used %v, 26 mm %v", by.Used, off.Used)
+	}
+	across, along := hold.Joint{Kind: hold.MitreJoint, Glued: true, D: 12, Deep: 30, High: 40}, hold.Joint{Kind: hold.MitreJoint, Glued: true,
+		D: 12, Deep: 30, High: 40, Splines: hold.SplinesAlong}
+	if a, b := on(across), on(along); b.Used <= a.Used {
+		t.Errorf("splines with their grain along the joint are used %v, across %v", b.Used, a.Used)
+	}
+	// A tenon bends at the upright's face, 38 mm out: 60 × (120 − 38) on 12 × 40² / 6.
+	b := timberBracket()
+	b.Brace, b.Joint = nil, hold.Joint{Kind: hold.TenonJoint, D: 12, Deep: 30, High: 40}
+	h := hangTimber(b)
+	fb := h.own.Piece(b.Made, 12, 40).Bending(nil, h.own.Bases[hold.Everyday])
+	if m := h.atJoint(nil, hold.Action{R: 60, M: 7200}).M; !near(m, 60*82, 1e-9) || !(60*82/(12*40*40/6*fb) <= on(b.Joint).Used) {
+		t.Errorf("moment at the face %v, want %v", m, 60*82)
+	}
+}
+
+func TestABraceThatSlidesOrBends(t *testing.T) {
+	a := hold.Action{R: 400, M: 400 * 150}
+	butted := timberBracket()
+	butted.Brace.Screw, butted.Brace.Ends = nil, OnlyButts
+	for _, mode := range []string{"foot", "head"} {
+		if u := useOf(t, hangTimber(butted), "brace", mode, a); !math.IsInf(u.Used, 1) || !strings.Contains(u.How, "only butted") {
+			t.Errorf("%s of a butted brace: %+v", mode, u)
+		}
+	}
+	// H 272.7 along the arm on a notch of 38 × 12 × Fc⊥ 3.293 and 60 mm of wood before it.
+	notched := timberBracket()
+	notched.Brace.Screw, notched.Brace.Ends = nil, Notched
+	if u := useOf(t, hangTimber(notched), "brace", "head", a); !near(u.Used, 272.7/(38*12*3.2934), 0.01) {
+		t.Errorf("head in its notch %v, want %v", u.Used, 272.7/(38*12*3.2934))
+	}
+	thin := timberBracket()
+	thin.Brace.High = 8
+	// Euler / 3: π² × 13 400 × 38 × 8³/12 / (200² + 220²) / 3.
+	euler := math.Pi * math.Pi * 13400 * 38 * 512 / 12 / (200*200 + 220*220) / 3
+	if u := useOf(t, hangTimber(thin), "brace", "ends", a); !near(u.Used, 405.4/euler, 0.01) || u.How != "bends out" {
+		t.Errorf("a brace 8 mm thin %+v, want %v", u, 405.4/euler)
 	}
 }

@@ -319,8 +319,11 @@ func (r *Source) shakeJoint(j *hold.Joint, high, wide float64) {
 		}
 	}
 	if j.Screw != nil || j.Kind == hold.DowelJoint {
-		in := min(12, high/3, wide/3)
-		j.Places = hold.Corners(high, wide, in)
+		f := hold.Fixing{Type: "wood-8", Length: 40}
+		if j.Screw != nil {
+			f = *j.Screw
+		}
+		j.Places = hold.JointPlaces(f, high, wide)
 	}
 	switch j.Kind {
 	case hold.DowelJoint:
