@@ -3,6 +3,7 @@ package check
 import (
 	"fmt"
 	"iter"
+	"math"
 	"slices"
 
 	"aguante/core/design"
@@ -147,11 +148,46 @@ func (w *bearing) report() []Stud {
 	return out
 }
 
+// joint is a link of a shelf that other shelves load as well, and how far it is used with
+// the shelf's own contents so many times there.
+type joint struct {
+	Link
+	used func(sh *working.Sheet, c question, by float64) hold.Use
+}
+
 // joined are the links of a shelf that other shelves load as well: every stud that it is
-// on, bent by all of them (engineering basis). Where all of them are not asked for, those
-// are left out that hold what the shelf by itself does.
-func (w *bearing) joined(i int, a *Answer, all bool) []Link {
-	out := []Link{}
+// on, bent by all of them, and the fixtures that they share (engineering basis). Where all of
+// them are not asked for, those are left out that hold what the shelf by itself does.
+func (w *bearing) joined(i int, a *Answer, all bool) []joint {
+	out := []joint{}
+	for _, j := range append(w.bent(i, a), w.ridden(i, a)...) {
+		used := func(c question) func(by float64) float64 {
+			return func(by float64) float64 { return j.used(nil, c, by).Used }
+		}
+		u := j.used(nil, everyday, a.asked())
+		if !all && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*most)) <= 1 {
+			continue
+		}
+		j.Used, j.How, j.Fails = finite(u.Used), u.How, math.IsInf(u.Used, 1)
+		if j.Kind == hold.Strength {
+			j.Handling = finite(used(handling)(0))
+			if a.Accident != nil {
+				j.Accident = finite(used(accident)(0))
+			}
+			if j.NoMean == "" {
+				breaks := a.limit(first(used(breaking)))
+				j.Break = &breaks
+			}
+		}
+		j.Limit = a.limit(first(used(everyday)))
+		out = append(out, j)
+	}
+	return out
+}
+
+// bent are the studs that a shelf is on.
+func (w *bearing) bent(i int, a *Answer) []joint {
+	var out []joint
 	s := &w.p.Shelves[i]
 	for n := range w.studs {
 		b := &w.studs[n]
@@ -159,25 +195,35 @@ func (w *bearing) joined(i int, a *Answer, all bool) []Link {
 			continue
 		}
 		cd := min(b.cd, s.Duration.CD())
-		used := func(c question) func(by float64) float64 {
-			takes := b.Takes(c.on(cd))
-			return func(by float64) float64 { return w.moment(b, i, a.grips, by, c) / takes }
-		}
-		if !all && max(used(everyday)(a.asked()), used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*most)) <= 1 {
-			continue
-		}
-		f := Link{ID: s.ID + "/" + b.ID + "/stud/bending", Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud", Goes: hold.Bends,
-			Of: hold.OfWood, Name: "stud in bending", Where: fmt.Sprintf("stud %d", b.number), How: "breaks, bent by all that hangs on it",
-			When: "with what is asked of all shelves", X: float64(b.X - s.X), Used: used(everyday)(a.asked()),
-			Handling: used(handling)(0)}
-		if a.Accident != nil {
-			f.Accident = used(accident)(0)
-		}
-		breaks := a.limit(first(used(breaking)))
-		f.Limit, f.Break = a.limit(first(used(everyday))), &breaks
-		out = append(out, f)
+		out = append(out, joint{Link{ID: s.ID + "/" + b.ID + "/stud/bending", Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud",
+			Goes: hold.Bends, Of: hold.OfWood, Name: "stud in bending", Where: fmt.Sprintf("stud %d", b.number),
+			When: "with what is asked of all shelves", X: float64(b.X - s.X)},
+			func(sh *working.Sheet, c question, by float64) hold.Use { return w.bends(sh, b, i, a, cd, c, by) }})
 	}
 	return out
+}
+
+// bends is how far a stud is used.
+func (w *bearing) bends(sh *working.Sheet, b *burden, i int, a *Answer, cd float64, c question, by float64) hold.Use {
+	m, takes := w.moment(b, i, a.grips, by, c), b.Takes(c.on(cd))
+	if sh.On() {
+		for k, g := range b.grips {
+			couple := g.at(w.answers[g.shelf].asked(), everyday)
+			if g.shelf == i {
+				couple = g.at(by, c)
+			}
+			sh.Add(fmt.Sprintf("M%d", k+1), w.p.Shelves[g.shelf].Name+": the couple that it passes to the stud there, at its worst, × care",
+				"R × e × care", couple, working.Moment, "statics", working.In("y", g.y, working.Length))
+		}
+		sh.Add("M", "greatest moment in the stud, pinned at floor and ceiling", "ΣM / H × y, less the couples below", m, working.Moment,
+			"engineering basis; with the other shelves and without them", working.In("H", float64(w.p.Wall.Height), working.Length))
+		sh.Add("Mt", "moment that the stud takes", "b × d² / 6 × Fb × CF × factor", takes, working.Moment,
+			"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length),
+			working.In("d", float64(b.Depth), working.Length))
+		sh.Add("used", "part of it in use", "M / Mt", m/takes, working.Ratio, "", working.In("M", m, working.Moment),
+			working.In("Mt", takes, working.Moment))
+	}
+	return hold.Use{Used: m / takes, How: "breaks, bent by all that hangs on it"}
 }
 
 // first is the multiple at which a use that only grows passes 1.
@@ -197,12 +243,8 @@ func first(used func(by float64) float64) float64 {
 // limit is a multiple of the contents as their mass.
 func (a *Answer) limit(by float64) Limit { return Limit{Kg: by / most * a.most.Kg, Above: by >= most} }
 
-// explain is the sum behind a stud's bending.
-func (w *bearing) explain(i int, link Link, which string) (*Working, error) {
-	a := w.answers[i]
-	b := &w.studs[slices.IndexFunc(w.studs, func(b burden) bool {
-		return link.ID == w.p.Shelves[i].ID+"/"+b.ID+"/stud/bending"
-	})]
+// explain is the sum behind a link that several shelves load.
+func (j *joint) explain(a *Answer, which string) (*Working, error) {
 	c, by := everyday, a.asked()
 	switch which {
 	case "everyday":
@@ -210,38 +252,25 @@ func (w *bearing) explain(i int, link Link, which string) (*Working, error) {
 		c = handling
 	case "accident":
 		if c = accident; a.Accident == nil {
-			return nil, fmt.Errorf("%q is not asked about in the accident case", link.ID)
+			return nil, fmt.Errorf("%q is not asked about in the accident case", j.ID)
 		}
 	case "break":
-		c, by = breaking, link.Break.Kg/a.most.Kg*most
+		if j.Break == nil {
+			return nil, fmt.Errorf("%q has no expected break", j.ID)
+		}
+		c, by = breaking, j.Break.Kg/a.most.Kg*most
 	default:
 		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}
 	var sh working.Sheet
-	m, takes := w.moment(b, i, a.grips, by, c), b.Takes(c.on(min(b.cd, w.p.Shelves[i].Duration.CD())))
-	for k, g := range b.grips {
-		couple := g.at(w.answers[g.shelf].asked(), everyday)
-		if g.shelf == i {
-			couple = g.at(by, c)
-		}
-		sh.Add(fmt.Sprintf("M%d", k+1), w.p.Shelves[g.shelf].Name+": the couple that it passes to the stud there, at its worst, × care",
-			"R × e × care", couple, working.Moment, "statics", working.In("y", g.y, working.Length))
-	}
-	sh.Add("M", "greatest moment in the stud, pinned at floor and ceiling", "ΣM / H × y, less the couples below", m, working.Moment,
-		"engineering basis; with the other shelves and without them", working.In("H", float64(w.p.Wall.Height), working.Length))
-	depth := float64(b.Depth)
-	sh.Add("Mt", "moment that the stud takes", "b × d² / 6 × Fb × CF × factor", takes, working.Moment,
-		"NDS 3.3; factor: CD, or 4 at the break (Rule)", working.In("b", float64(b.Width), working.Length),
-		working.In("d", depth, working.Length))
-	sh.Add("used", "part of it in use", "M / Mt", m/takes, working.Ratio, "", working.In("M", m, working.Moment),
-		working.In("Mt", takes, working.Moment))
+	j.used(&sh, c, by)
 	switch c {
 	case everyday:
-		sh.Add("holds", "mass of contents at which the part used reaches 1, the other shelves as they are", "used = 1", link.Limit.Kg,
+		sh.Add("holds", "mass of contents at which the part used reaches 1, the other shelves as they are", "used = 1", j.Limit.Kg,
 			working.Mass, "")
 	case breaking:
 		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1",
-			link.Break.Kg, working.Mass, "Rule")
+			j.Break.Kg, working.Mass, "Rule")
 	}
-	return &Working{Link: link, Case: which, When: link.When, Steps: sh.Steps}, nil
+	return &Working{Link: j.Link, Case: which, When: j.When, Steps: sh.Steps}, nil
 }

@@ -149,7 +149,8 @@ func answer(ctx context.Context, p *design.Project, s *design.Shelf) (*answered,
 		}
 	}
 	a := &answered{Answer: runs[softest].report(p, all), links: all}
-	a.grips, a.own = gripsOf(runs, &a.Answer), a.gathered()
+	a.grips, a.rides = gripsOf(runs, &a.Answer)
+	a.own = a.gathered()
 	return a, nil
 }
 

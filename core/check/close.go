@@ -105,7 +105,10 @@ func (w *bearing) gather(i int, a *Answer, near bool) Closing {
 	g.worst = slices.Clone(g.worst)
 	g.NotKnown = append([]string{}, g.NotKnown...)
 	out := &g.Closing
-	out.Joined, out.NotJudged = w.joined(i, a, near), w.notJudged(i, a)
+	out.Joined, out.NotJudged = []Link{}, w.notJudged(i, a)
+	for _, j := range w.joined(i, a, near) {
+		out.Joined = append(out.Joined, j.Link)
+	}
 	for k := range out.Joined {
 		g.take(&out.Joined[k])
 	}
@@ -187,7 +190,7 @@ func (g *gathering) leftOut(f *Link) {
 // notJudged names what the design says of a shelf and no link is asked about yet.
 func (w *bearing) notJudged(i int, a *Answer) []Caution {
 	out := append([]Caution{}, a.notJudged...)
-	return append(out, said(w.p.UnjudgedTogether(&w.p.Shelves[i], w.sharing))...)
+	return append(out, w.together(i)...)
 }
 
 func said(all []design.Unjudged) []Caution {

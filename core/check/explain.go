@@ -42,9 +42,9 @@ func Explain(ctx context.Context, p *design.Project, id, which string, known Kno
 		return nil, err
 	}
 	w := newBearing(p, answers)
-	for _, l := range w.joined(at, answers[at], true) {
-		if l.ID == id {
-			return w.explain(at, l, which)
+	for _, j := range w.joined(at, answers[at], true) {
+		if j.ID == id {
+			return j.explain(answers[at], which)
 		}
 	}
 	return nil, fmt.Errorf("no link %q in this design", id)

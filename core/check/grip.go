@@ -10,25 +10,37 @@ import (
 	"aguante/core/support"
 )
 
-// grip is a couple, N·mm, that a shelf passes to a stud at a height over the floor: with
-// care as it is asked every day and at its worst when something comes down, and without
-// on the way to the break.
+// grip is a couple, N·mm, that a shelf passes to a stud at a height over the floor.
 type grip struct {
-	stud     string
-	y        float64
+	stud string
+	y    float64
+	course
+}
+
+// course is a figure of what a shelf does to the wall: with care as it is asked every day and
+// at its worst when something comes down, and without on the way to the break.
+type course struct {
 	everyday ramp
 	breaking ramp
 	sudden   [suddens]float64
 }
 
-func (g *grip) suddenly(c int, couple float64) {
-	if math.Abs(couple) > math.Abs(g.sudden[c]) {
-		g.sudden[c] = couple
+// take keeps the worst figure of a case, at a corner or in one of the sudden cases.
+func (g *course) take(c hold.Case, at int, value float64) {
+	switch c {
+	case hold.Everyday:
+		g.everyday.widen(at, value)
+	case hold.Break:
+		g.breaking.widen(at, value)
+	default:
+		if math.Abs(value) > math.Abs(g.sudden[at]) {
+			g.sudden[at] = value
+		}
 	}
 }
 
-// at is the couple under so many times the contents; in a sudden case, under those asked.
-func (g *grip) at(by float64, c question) float64 {
+// at is the figure under so many times the contents; in a sudden case, under those asked.
+func (g *course) at(by float64, c question) float64 {
 	switch c {
 	case everyday:
 		return g.everyday.at(by)
@@ -45,6 +57,17 @@ const (
 	everyday question = iota + suddens
 	breaking
 )
+
+// as is the case that a fastener is asked in.
+func (c question) as() hold.Case {
+	switch c {
+	case everyday:
+		return hold.Everyday
+	case breaking:
+		return hold.Break
+	}
+	return hold.Sudden
+}
 
 // on is the footing of a stud's strength.
 func (c question) on(cd float64) material.Basis {
@@ -80,10 +103,10 @@ func (r ramp) widen(k int, value float64) {
 }
 
 // gripsOf are the couples that a board's supports and rail pass on, at their worst over
-// all states, places and woods.
-func gripsOf(runs []*run, a *Answer) []grip {
+// all states, places and woods, and what it does to fixtures that others may share.
+func gripsOf(runs []*run, a *Answer) ([]grip, []ride) {
 	if runs[0].rig == nil {
-		return nil
+		return nil, nil
 	}
 	g := gripping{corners: cornersOf(runs)}
 	for i := range a.Supports {
@@ -97,8 +120,9 @@ func gripsOf(runs []*run, a *Answer) []grip {
 			g.add(-1, stud, float64(runs[0].shelf.Y))
 		}
 	}
-	if len(g.all) == 0 {
-		return nil
+	g.ridden(runs[0])
+	if len(g.all)+len(g.rides) == 0 {
+		return nil, nil
 	}
 	g.couples = make([]float64, len(g.all)-g.own)
 	for _, r := range runs {
@@ -118,20 +142,21 @@ func gripsOf(runs []*run, a *Answer) []grip {
 			}
 		}
 	}
-	return g.all
+	return g.all, g.rides
 }
 
-// gripping gathers a board's grips: of its own supports first, then of its rail.
+// gripping gathers a board's grips, of its own supports first, then of its rail; and its rides.
 type gripping struct {
 	corners []float64
 	all     []grip
 	from    []int // support of each, -1 of the rail
 	own     int
 	couples []float64 // of the rail
+	rides   []ride
 	ramps   slab.Of[corner]
 }
 
-func (g *gripping) add(support int, stud string, y float64) {
+func (g *gripping) course() course {
 	ramp := func() ramp {
 		out := ramp(g.ramps.Take(len(g.corners)))
 		for k, by := range g.corners {
@@ -139,7 +164,11 @@ func (g *gripping) add(support int, stud string, y float64) {
 		}
 		return out
 	}
-	g.all, g.from = append(g.all, grip{stud: stud, y: y, everyday: ramp(), breaking: ramp()}), append(g.from, support)
+	return course{everyday: ramp(), breaking: ramp()}
+}
+
+func (g *gripping) add(support int, stud string, y float64) {
+	g.all, g.from = append(g.all, grip{stud, y, g.course()}), append(g.from, support)
 }
 
 // note takes every couple in a view, with care: at a corner, or in one of the sudden cases.
@@ -161,18 +190,7 @@ func (g *gripping) note(v *view, c hold.Case, at int) {
 			g.all[g.own+k].take(c, at, m)
 		}
 	}
-}
-
-// take keeps the worst couple of a case, at a corner or in one of the sudden cases.
-func (g *grip) take(c hold.Case, at int, couple float64) {
-	switch c {
-	case hold.Everyday:
-		g.everyday.widen(at, couple)
-	case hold.Break:
-		g.breaking.widen(at, couple)
-	default:
-		g.suddenly(at, couple)
-	}
+	g.noteRides(v, c, at)
 }
 
 // cornersOf are the multiples of the contents at which any couple may turn.
@@ -207,7 +225,7 @@ func (g *stand) grips() []grip {
 	n := 0
 	at := func(stud string, up float64) *grip {
 		if n == len(all) {
-			all = append(all, grip{stud: stud, y: float64(g.shelf.Y) + up, everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}})
+			all = append(all, grip{stud, float64(g.shelf.Y) + up, course{everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}}})
 		}
 		n++
 		return &all[n-1]
@@ -225,7 +243,7 @@ func (g *stand) grips() []grip {
 	for c := range g.sudden {
 		for _, d := range g.sudden[c] {
 			n = 0
-			support.Couples(g.on, d, func(stud string, up, m float64) { at(stud, up).suddenly(c, m) })
+			support.Couples(g.on, d, func(stud string, up, m float64) { at(stud, up).take(hold.Sudden, c, m) })
 		}
 	}
 	return all

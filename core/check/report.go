@@ -80,6 +80,7 @@ type Answer struct {
 	own       gathering // of its own links
 	stands    bool      // there is something that could break
 	grips     []grip    // what it asks of studs
+	rides     []ride    // and of fixtures that others may share
 	low       *Answer   // the same with the low guess of its contents
 }
 

@@ -3,7 +3,6 @@ package design
 import (
 	"fmt"
 	"reflect"
-	"slices"
 
 	"aguante/core/hold"
 	"aguante/core/support"
@@ -75,25 +74,6 @@ func (p *Project) Sharing() map[string]int {
 		}
 	}
 	return on
-}
-
-// UnjudgedTogether names what of a shelf the check does not judge yet as others, or all
-// that the wall carries, have to do with it.
-func (p *Project) UnjudgedTogether(s *Shelf, sharing map[string]int) []Unjudged {
-	var out []Unjudged
-	add := adder(&out)
-	if r := p.Fixtures.Rail(s.Rail); r != nil && sharing[r.ID] > 1 {
-		add(r.ID, "a %s that %d shelves share", r.Noun(), sharing[r.ID])
-	}
-	for i := range s.Supports {
-		if id := support.HangsOn(s.Supports[i].Way()); id != "" {
-			before := slices.ContainsFunc(s.Supports[:i], func(o Support) bool { return support.HangsOn(o.Way()) == id })
-			if before || sharing[id] > 1 {
-				add(s.Supports[i].ID, "a standard that several brackets share")
-			}
-		}
-	}
-	return out
 }
 
 func adder(to *[]Unjudged) func(about, format string, args ...any) {

@@ -129,6 +129,15 @@ func (h *braced) HoldsDown() bool { return h.arm().HoldsDown() }
 
 func (h *braced) Pad() float64 { return float64(h.Width) * min(float64(h.Reach), h.set.Depth) / 2 }
 
+// OnStandard is how a bracket's standard is held by the wall as that bracket turns it; nil of
+// a support that is on none.
+func OnStandard(h Hung) *hold.Mount {
+	if b, ok := h.(*braced); ok && b.standard != nil {
+		return &b.mount
+	}
+	return nil
+}
+
 func (h *braced) Links() []hold.Link {
 	noMean := ""
 	if h.Rating.Means != hold.Ultimate {

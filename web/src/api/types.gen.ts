@@ -678,6 +678,10 @@ low_mm: number
 high_mm: number
 back_mm: number
 lip_mm?: number
+slot_mm?: number
+cavity_mm?: number
+across?: boolean
+lock?: boolean
 wood: string
 grade: string
 hole: string
@@ -780,6 +784,8 @@ platforms: Level[]
 ties: FrameTie[]
 piece_mm: number
 screw: Fixing
+sideways?: ("ties" | "brace" | "panel")
+platform_fix?: PlatformFix
 }
 export interface Post {
 id: string
@@ -789,6 +795,21 @@ export interface FrameTie {
 id: string
 x_mm: number
 up_mm: number
+}
+export interface PlatformFix {
+type: string
+length_mm: number
+rating?: Rating
+head_mm?: number
+recess_mm?: number
+angle_deg?: number
+own?: Measured
+undrilled?: boolean
+soft?: boolean
+from_behind?: boolean
+count: number
+through_mm: number
+end_grain: boolean
 }
 export interface SheetRack {
 tilt_deg: number
@@ -1127,7 +1148,7 @@ x_mm: number
 }
 export interface Link {
 id: string
-role: ("standing" | "bends" | "shears" | "sags" | "bears" | "tips" | "bar" | "bore" | "droop" | "joint" | "unhooks" | "rail" | "near" | "others" | "heel" | "behind")
+role: ("standing" | "bends" | "shears" | "sags" | "bears" | "tips" | "bar" | "bore" | "droop" | "joint" | "unhooks" | "rail" | "rail-sags" | "near" | "others" | "heel" | "behind")
 kind: ("strength" | "stiffness" | "gate")
 piece: string
 goes: ("bends" | "shears" | "crushes" | "splits" | "twists" | "sags" | "tips" | "slips" | "opens" | "draws" | "past-rating" | "stands")

@@ -1,0 +1,222 @@
+package check
+
+import (
+	"fmt"
+	"math"
+
+	"aguante/core/design"
+	"aguante/core/hold"
+	"aguante/core/support"
+	"aguante/core/working"
+)
+
+// ride is what one support or rider of a shelf does to a fixture that others may share, with
+// care: a bracket to its standard, by its own heel, or what rides on a rail.
+type ride struct {
+	fixture string
+	name    string
+	mount   *hold.Mount // a bracket's, on its standard
+	rider   support.Rider
+	r, m    course
+	at      int // its support, or its place among the rail's riders
+}
+
+// rides lists what of a run rides on fixtures.
+func (g *gripping) ridden(r *run) {
+	for i, h := range r.hung {
+		if m := support.OnStandard(h); m != nil && r.which[i] >= 0 {
+			g.rides = append(g.rides, ride{fixture: support.HangsOn(r.shelf.Supports[r.which[i]].Way()), name: r.supportName(i), mount: m,
+				r: g.course(), m: g.course(), at: i})
+		}
+	}
+	if r.rail != nil {
+		for k, on := range r.rail.riders {
+			g.rides = append(g.rides, ride{fixture: r.lath.ID, name: r.shelf.Name, rider: on, r: g.course(), m: g.course(), at: k})
+		}
+	}
+}
+
+// noteRides takes what every ride does in a view.
+func (g *gripping) noteRides(v *view, c hold.Case, at int) {
+	for k := range g.rides {
+		d := &g.rides[k]
+		force, moment := 0.0, 0.0
+		if d.mount != nil {
+			force, moment = v.action(d.at)
+			force, moment = force*v.r.care(c), moment*v.r.care(c)
+		} else {
+			a := v.r.carried(nil, v, c, hold.Strength)[d.at]
+			force, moment = a.R, a.M
+		}
+		d.r.take(c, at, force)
+		d.m.take(c, at, moment)
+	}
+}
+
+// riding is a ride of one of the shelves.
+type riding struct {
+	shelf int
+	*ride
+}
+
+// on are all rides on a fixture, and the shortest duration factor of the shelves that they
+// are of.
+func (w *bearing) on(fixture string) (all []riding, longest design.Shelf) {
+	for i, a := range w.answers {
+		for k := range a.rides {
+			if d := &a.rides[k]; d.fixture == fixture {
+				if len(all) == 0 || w.p.Shelves[i].Duration.CD() < longest.Duration.CD() {
+					longest = w.p.Shelves[i]
+				}
+				all = append(all, riding{i, d})
+			}
+		}
+	}
+	return all, longest
+}
+
+// does is what a ride does with a shelf's own contents so many times there, the others as
+// asked.
+func (w *bearing) does(d *riding, i int, c question, by float64) hold.Action {
+	if d.shelf != i {
+		c0, asked := everyday, w.answers[d.shelf].asked()
+		if c == breaking {
+			c0 = breaking
+		}
+		return hold.Action{R: d.r.at(asked, c0), M: d.m.at(asked, c0), Case: c.as()}
+	}
+	return hold.Action{R: d.r.at(by, c), M: d.m.at(by, c), Case: c.as()}
+}
+
+// ridden are the links of fixtures that a shelf shares: a standard with other brackets, a
+// rail with other shelves.
+func (w *bearing) ridden(i int, a *Answer) []joint {
+	var out []joint
+	seen := map[string]bool{}
+	for k := range a.rides {
+		id := a.rides[k].fixture
+		if seen[id] {
+			continue
+		}
+		seen[id] = true
+		all, longest := w.on(id)
+		if a.rides[k].mount != nil && len(all) > 1 {
+			out = append(out, w.standard(i, id, all, longest))
+		} else if a.rides[k].mount == nil && w.sharing[id] > 1 {
+			out = append(out, w.rail(i, id, all, longest)...)
+		}
+	}
+	return out
+}
+
+// standard is a standard's fasteners under all brackets on it: each bracket's couple turns on
+// its own heel and pulls the fasteners above it; what each carries is summed, one by one.
+func (w *bearing) standard(i int, id string, all []riding, longest design.Shelf) joint {
+	s := &w.p.Shelves[i]
+	of := all[0].mount
+	for _, d := range all {
+		if d.shelf >= 0 && w.p.Shelves[d.shelf].ID == longest.ID {
+			of = d.mount
+		}
+	}
+	fix := w.p.Fixtures.Standard(id).Screw
+	return joint{Link{ID: s.ID + "/" + id + "/screws/shared", Role: hold.RoleNear, Kind: hold.Strength, Piece: "standard", Goes: hold.Draws,
+		Of: fix.Of(), Name: fix.Noun() + "s of the standard, under all that is on it", Where: "standard", NoMean: fix.NoMean(),
+		When: "with what is asked of all shelves"},
+		func(sh *working.Sheet, c question, by float64) hold.Use {
+			type sum struct{ v, t float64 }
+			carried := map[string]sum{}
+			for k := range all {
+				act := w.does(&all[k], i, c, by)
+				if m := all[k].mount; len(m.Columns) > 0 {
+					m.Each(&m.Columns[0], hold.Straight(nil, act), func(d *hold.Drilled, v, t float64) {
+						carried[d.ID] = sum{carried[d.ID].v + v, carried[d.ID].t + t}
+					})
+				}
+				if sh.On() {
+					sh.Add(fmt.Sprintf("M%d", k+1), w.p.Shelves[all[k].shelf].Name+", "+all[k].name+": its moment off the wall, about its own heel",
+						"R × e × care", act.M, working.Moment, "statics", working.In("R", act.R, working.Force))
+				}
+			}
+			worst, at := hold.Use{Used: -1}, (*hold.Drilled)(nil)
+			for k := range of.Holes {
+				d := &of.Holes[k]
+				if load := carried[d.ID]; d.Counts() {
+					if u := d.UsedBy(nil, load.v, load.t, c.as(), of.Set.Bases[c.as()]); u.Used > worst.Used {
+						worst, at = u, d
+					}
+				}
+			}
+			if at == nil {
+				return hold.Use{Used: hold.Fails, How: "hold nothing"}
+			}
+			if sh.On() {
+				load := carried[at.ID]
+				sh.Add("V", "push across on the worst one, of all brackets", "Σ R × Z / ΣZ", load.v, working.Force, "statics")
+				sh.Add("T", "pull on it, of all brackets", "Σ M × y / Σy², each about its own heel", load.t, working.Force, "heel rule (Rule, from statics)")
+				at.UsedBy(sh, load.v, load.t, c.as(), of.Set.Bases[c.as()])
+			}
+			return worst
+		}}
+}
+
+// rail are the links of a rail under all shelves that hang on it.
+func (w *bearing) rail(i int, id string, all []riding, longest design.Shelf) []joint {
+	s := &w.p.Shelves[i]
+	lath := w.p.RailOf(s)
+	site := hold.Site{Wall: &w.p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+		Board: s.Candidates()[0], Condition: s.Board.Condition, Bases: hold.BasesFor(longest.Duration), Care: s.Below.Care(),
+		Days: longest.Duration.Days(), Allowed: s.Sag.Allowed}
+	riders := make([]support.Rider, len(all))
+	for k := range all {
+		riders[k] = all[k].rider
+	}
+	site.Along = float64(lath.Length) / float64(len(riders))
+	acts := make([]hold.Action, len(all))
+	var out []joint
+	for _, l := range lath.Hang(site, riders, support.Boarded{}).Links() {
+		if l.Kind != hold.Strength || l.Role != hold.RoleNear && l.Role != hold.RoleHeel && l.Role != hold.RoleRail {
+			continue
+		}
+		out = append(out, joint{Link{ID: s.ID + "/" + id + "/" + l.Part + "-" + l.Mode + "/shared", Role: l.Role, Kind: l.Kind, Piece: l.Part,
+			Goes: l.Goes, Of: l.Of, Name: l.Name + ", under all shelves on it", Where: l.Where, NoMean: l.NoMean, Support: id,
+			When: "with what is asked of all shelves", X: l.X - float64(s.X)},
+			func(sh *working.Sheet, c question, by float64) hold.Use {
+				for k := range all {
+					acts[k] = w.does(&all[k], i, c, by)
+				}
+				return l.Use(sh, acts)
+			}})
+	}
+	return out
+}
+
+// together names fasteners of one shelf that stand in one place with another's: what both ask
+// of it is not summed.
+func (w *bearing) together(i int) []Caution {
+	const asOne = 5
+	type place struct{ x, y float64 }
+	of := func(k int) map[string]place {
+		out := map[string]place{}
+		for h := range w.answers[k].held() {
+			for _, hole := range h.Holes {
+				out[hole.ID] = place{hole.X, hole.Y + float64(w.p.Shelves[k].Y)}
+			}
+		}
+		return out
+	}
+	mine := of(i)
+	for k := range w.answers {
+		if k == i {
+			continue
+		}
+		for id, a := range of(k) {
+			for own, b := range mine {
+				if id != own && math.Hypot(a.x-b.x, a.y-b.y) < asOne {
+					return []Caution{{w.p.Shelves[i].ID, "not judged yet: fasteners in one place with those of " + w.p.Shelves[k].Name}}
+				}
+			}
+		}
+	}
+	return nil
+}
