@@ -13,6 +13,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/section"
 	"aguante/core/support"
 )
 
@@ -214,7 +215,7 @@ func (r *run) hangSupports(p *design.Project) {
 	set := support.Setting{Rail: r.lath, Fixtures: &p.Fixtures, Site: hold.Site{
 		Wall: &p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth) + r.out, Thickness: float64(s.Thickness),
 		Board: r.rests(), Condition: s.Board.Condition, Bases: hold.BasesFor(s.Duration),
-		Care: s.Below.Care(), Days: s.Duration.Days(), Allowed: s.Sag.Allowed,
+		Out: r.out, Hollow: r.hollowed(), Care: s.Below.Care(), Days: s.Duration.Days(), Allowed: s.Sag.Allowed,
 	}}
 	for k, st := range stands {
 		from, to := left, left+length
@@ -237,6 +238,24 @@ func (r *run) hangSupports(p *design.Project) {
 		r.rest.Held = append(r.rest.Held, h.HoldsDown())
 	}
 	r.hangRail(set.Site)
+}
+
+// hollowed is what wood there is in a hollow board; nil for any other.
+func (r *run) hollowed() *hold.Hollowed {
+	s := r.shelf
+	h := s.MakeUp.Hollow
+	if s.MakeUp.Kind != design.Hollow || h == nil {
+		return nil
+	}
+	depth := float64(s.Depth)
+	out := &hold.Hollowed{Skin: float64(h.Skin)}
+	for _, w := range append([]design.Rib{{Width: h.Back}, {From: s.Depth - h.Front, Width: h.Front}}, h.Ribs...) {
+		if w.Width > 0 {
+			out.Webs = append(out.Webs, [2]float64{float64(w.From), min(depth, float64(w.From+w.Width))})
+		}
+	}
+	out.Wood = newSlat("web", h.Wood, r.board, section.Part{B: max(1, float64(h.Back)), H: max(1, float64(s.Thickness-2*h.Skin))}).board
+	return out
 }
 
 // condense sets the loads up and condenses the beam.

@@ -42,7 +42,9 @@ type Arm struct {
 }
 
 // grip is what the screws find in the board.
-func (m Arm) grip() fastener.Grip { return m.Screws.Screw().Grip(m.Thick, 0, m.Set.Thickness) }
+func (m Arm) grip() fastener.Grip {
+	return m.Screws.Screw().Grip(m.Thick, 0, m.Set.Thick(float64(m.Screws.FromWall)))
+}
 
 // HoldsDown tells that screws hold the board down: ones whose points come out of its top
 // are refused.
@@ -67,7 +69,7 @@ func (m Arm) Link() Link {
 // Notes cautions about a short arm, and screws that are too short or too long.
 func (m Arm) Notes() []string {
 	var out []string
-	if m.Reach < m.Set.Depth*2/3 {
+	if m.Reach-m.Set.Out < m.Set.Own()*2/3 {
 		out = append(out, "it reaches less than two thirds of the shelf's depth")
 	}
 	if m.Screws == nil {

@@ -25,10 +25,12 @@ const (
 // belongs to the support.
 type Site struct {
 	Wall      *wall.Wall
-	X         float64 // along the wall
-	Underside float64 // of the board, above the floor
-	Depth     float64 // of the shelf, out from the wall
-	Thickness float64 // of the board
+	X         float64   // along the wall
+	Underside float64   // of the board, above the floor
+	Depth     float64   // of the shelf's front edge, out from the wall
+	Out       float64   // and of its back edge
+	Hollow    *Hollowed // where its board is hollow
+	Thickness float64   // of the board
 	Along     float64
 	Board     material.Board
 	Condition material.Condition // of the shelf, and of all its pieces
@@ -36,6 +38,45 @@ type Site struct {
 	Care      float64                    // on what strength is asked, of what is known only here
 	Days      float64                    // how long the contents stay
 	Allowed   func(span float64) float64 // sag that is still straight, mm
+}
+
+// Hollowed is a hollow board: skins so thick and webs between them, each from and to so far
+// from the board's back edge, mm, of their own wood.
+type Hollowed struct {
+	Skin float64
+	Webs [][2]float64
+	Wood material.Board
+}
+
+// Own is the depth of the board itself, mm.
+func (s *Site) Own() float64 { return s.Depth - s.Out }
+
+// Beds is how much of what goes l mm into the board from its back edge is bedded in wood, in
+// one piece from there, and that wood.
+func (s *Site) Beds(l float64) (float64, material.Board) {
+	if s.Hollow == nil {
+		return l, s.Board
+	}
+	for _, w := range s.Hollow.Webs {
+		if w[0] < 0.5 {
+			return min(l, w[1]), s.Hollow.Wood
+		}
+	}
+	return 0, s.Hollow.Wood
+}
+
+// Thick is how much wood is over the board's underside z mm out from the wall: all of it, or
+// a skin between webs.
+func (s *Site) Thick(z float64) float64 {
+	if s.Hollow == nil {
+		return s.Thickness
+	}
+	for _, w := range s.Hollow.Webs {
+		if at := z - s.Out; at > w[0] && at < w[1] {
+			return s.Thickness
+		}
+	}
+	return s.Hollow.Skin
 }
 
 // Piece is a shop-made part of a width and thickness, mm, as damp as its shelf.

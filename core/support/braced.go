@@ -127,7 +127,9 @@ func (h *braced) arm() hold.Arm {
 
 func (h *braced) HoldsDown() bool { return h.arm().HoldsDown() }
 
-func (h *braced) Pad() float64 { return float64(h.Width) * min(float64(h.Reach), h.set.Depth) / 2 }
+func (h *braced) Pad() float64 {
+	return float64(h.Width) * min(float64(h.Reach)-h.set.Out, h.set.Own()) / 2
+}
 
 // OnStandard is how a bracket's standard is held by the wall as that bracket turns it; nil of
 // a support that is on none.

@@ -196,7 +196,7 @@ func (f *flat) arm() hold.Arm {
 }
 
 func (f *flat) Pad() float64 {
-	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
+	return float64(f.Width) * min(float64(f.Reach)-f.set.Out, f.set.Own()) / 2
 }
 
 func (f *flat) Links() []hold.Link {
@@ -258,11 +258,11 @@ func (f *flat) tipDroop(sh *working.Sheet, a hold.Action) float64 {
 
 func (f *flat) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	d := f.tipDroop(sh, a)
-	limit := hold.DroopLimit(f.set.Depth)
+	limit := hold.DroopLimit(f.set.Own())
 	if sh.On() {
 		sh.Add("droop", "at the arm's tip", "δarm + δturn", d, working.Length, "statics")
 		sh.Add("allowed", "beyond it things start to creep and roll", fmt.Sprintf("depth / %g", hold.Droops), limit, working.Length, "Rule",
-			working.In("depth", f.set.Depth, working.Length))
+			working.In("depth", f.set.Own(), working.Length))
 		sh.Add("used", "part of it in use", "droop / allowed", d/limit, working.Ratio, "", working.In("droop", d, working.Length),
 			working.In("allowed", limit, working.Length))
 	}

@@ -113,7 +113,7 @@ func (f *framed) arm() hold.Arm {
 func (f *framed) HoldsDown() bool { return f.arm().HoldsDown() }
 
 func (f *framed) Pad() float64 {
-	return float64(f.Width) * min(float64(f.Reach), f.set.Depth) / 2
+	return float64(f.Width) * max(1, min(float64(f.Reach)-f.set.Out, f.set.Own())) / 2
 }
 
 // Soft is the arm's own bending, from the brace's head on where there is one.

@@ -131,12 +131,13 @@ func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
 
 // pressure is the greatest on the slot's walls.
 func (h *slotted) pressure(sh *working.Sheet, a hold.Action) float64 {
-	b, l := float64(h.Width), float64(h.Reach)
-	q := joint.BoreTip(b, l, math.Abs(a.R), math.Abs(a.M))
+	l, _ := h.set.Beds(float64(h.Reach))
+	b := float64(h.Width)
+	q := joint.BoreTip(b, max(l, 1), math.Abs(a.R), math.Abs(a.M))
 	if sh.On() {
-		sh.Add("q", "greatest pressure of the blade in its slot, over its length", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / b", q,
-			working.Stress, "statics, straight-line pressure",
-			working.In("M", math.Abs(a.M), working.Moment), working.In("V", math.Abs(a.R), working.Force), working.In("L", l, working.Length),
+		sh.Add("q", "greatest pressure of the blade in its slot, over what of it is bedded in wood", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / b",
+			q, working.Stress, "statics, straight-line pressure",
+			working.In("M", math.Abs(a.M), working.Moment), working.In("V", math.Abs(a.R), working.Force), working.In("L", max(l, 1), working.Length),
 			working.In("b", b, working.Length))
 	}
 	return q
@@ -144,7 +145,8 @@ func (h *slotted) pressure(sh *working.Sheet, a hold.Action) float64 {
 
 func (h *slotted) bears(sh *working.Sheet, a hold.Action) hold.Use {
 	q := h.pressure(sh, a)
-	f := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
+	_, wood := h.set.Beds(float64(h.Reach))
+	f := wood.Bearing(sh, h.set.Bases[a.Case])
 	if sh.On() {
 		sh.Add("used", "part of what the wood takes", "q / Fc⊥", q/f, working.Ratio, "", working.In("q", q, working.Stress),
 			working.In("Fc⊥", f, working.Stress))
@@ -156,7 +158,8 @@ func (h *slotted) bears(sh *working.Sheet, a hold.Action) hold.Use {
 // against shear on both sides (Rule).
 func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 	q, left := h.pressure(sh, a), max(h.left(), 0.01)
-	f := h.set.Board.Shear(sh, h.set.Bases[a.Case])
+	_, wood := h.set.Beds(float64(h.Reach))
+	f := wood.Shear(sh, h.set.Bases[a.Case])
 	tau := q * float64(h.Width) / (2 * left)
 	if sh.On() {
 		sh.Add("τ", "shear beside the blade in the wood that is left", "q × b / (2 × left)", tau, working.Stress, "Rule",
@@ -170,7 +173,8 @@ func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	e, ei := a.Arm(), hold.SteelE*h.inertia()
 	bent := max(0, a.R*e*e*e/(3*ei)+a.R*e*e/(2*ei)*(h.set.Depth-e))
-	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / float64(h.Reach)
+	bedded, _ := h.set.Beds(float64(h.Reach))
+	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / max(bedded, 1)
 	limit := hold.DroopLimit(h.set.Depth)
 	u := (bent + loose) / limit
 	if sh.On() {
@@ -179,11 +183,17 @@ func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
 			working.In("depth", h.set.Depth, working.Length))
 		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry",
 			working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length),
-			working.In("t", float64(h.Thickness), working.Length), working.In("L", float64(h.Reach), working.Length))
+			working.In("t", float64(h.Thickness), working.Length), working.In("L", max(bedded, 1), working.Length))
 		sh.Add("used", "part of a hundredth of the depth", fmt.Sprintf("(δblade + δplay) / (depth / %g)", hold.Droops), u, working.Ratio, "Rule",
 			working.In("δblade", bent, working.Length), working.In("δplay", loose, working.Length))
 	}
 	return hold.Use{Used: u, How: "hangs at the front edge", Value: bent + loose, Allowed: limit}
+}
+
+// bedded tells that there is wood at the board's back edge.
+func (h *slotted) bedded() bool {
+	l, _ := h.set.Beds(float64(h.Reach))
+	return l >= 1
 }
 
 func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
@@ -192,6 +202,8 @@ func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
 			working.In("t", h.set.Thickness, working.Length), working.In("slot", float64(h.Slot.High), working.Length))
 	}
 	switch {
+	case h.set.Hollow != nil && !h.bedded():
+		return hold.Use{Used: hold.Fails, How: "stands in the hollow: the shelf has no web at its back to bed it in"}
 	case h.left() < 1:
 		return hold.Use{Used: hold.Fails, How: "goes right through the board's thickness"}
 	case float64(h.Slot.Deep) > h.set.Depth-3:

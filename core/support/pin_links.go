@@ -92,9 +92,13 @@ func (h *pinned) rootBore(sh *working.Sheet, a hold.Action) hold.Use {
 
 func (h *pinned) tipBore(sh *working.Sheet, a hold.Action) hold.Use {
 	m, v := h.moment(sh, a), math.Abs(a.R)
-	b, l := float64(h.Width), float64(h.Tip)
+	l, wood := h.set.Beds(float64(h.Tip))
+	if l < 1 {
+		return hold.Use{Used: hold.Fails, How: "stands in the hollow: the shelf has no web at its back to bed it in"}
+	}
+	b := float64(h.Width)
 	q := joint.BoreTip(b, l, v, m)
-	f, by := hold.BoreStrength(sh, h.set.Board, max(b, float64(h.High)), true, h.set.Bases[a.Case])
+	f, by := hold.BoreStrength(sh, wood, max(b, float64(h.High)), true, h.set.Bases[a.Case])
 	if sh.On() {
 		sh.Add("q", "greatest pressure in the shelf's bore, bedded over L", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / d", q,
 			working.Stress, "statics, straight-line pressure",
@@ -108,26 +112,27 @@ func (h *pinned) tipBore(sh *working.Sheet, a hold.Action) hold.Use {
 
 // play is how far the front edge hangs from the bores' play alone, mm.
 func (h *pinned) play() float64 {
-	return h.set.Depth * (float64(h.Play)/float64(h.Root) + float64(h.Play)/float64(h.Tip))
+	tip, _ := h.set.Beds(float64(h.Tip))
+	return h.set.Own() * (float64(h.Play)/float64(h.Root) + float64(h.Play)/max(tip, 1))
 }
 
 func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	loose, out := h.play(), max(0, h.reach(a))
 	slope := a.R * out * out / (2 * h.stiffness())
 	bent := max(0, a.R*out*out*out/(3*h.stiffness())+slope*(h.set.Depth-a.Arm()))
-	limit := hold.DroopLimit(h.set.Depth)
+	limit := hold.DroopLimit(h.set.Own())
 	u := (loose + bent) / limit
 	if sh.On() {
 		sh.Add("δplay", "at the front edge, from play in both bores", "depth × (p / Lroot + p / Ltip)", loose, working.Length,
 			"engineering basis",
-			working.In("depth", h.set.Depth, working.Length), working.In("p", float64(h.Play), working.Length),
+			working.In("depth", h.set.Own(), working.Length), working.In("p", float64(h.Play), working.Length),
 			working.In("Lroot", float64(h.Root), working.Length), working.In("Ltip", float64(h.Tip), working.Length))
 		sh.Add("δpin", "at the front edge, from the pin's own bending", "R × x³ / (3 EI) + R × x² / (2 EI) × (depth − e)", bent, working.Length,
 			"statics",
 			working.In("R", a.R, working.Force), working.In("x", out, working.Length), working.In("EI", h.stiffness(), working.Stiffness),
 			working.In("e", a.Arm(), working.Length))
 		sh.Add("allowed", "beyond it things start to creep and roll", fmt.Sprintf("depth / %g", hold.Droops), limit, working.Length, "Rule",
-			working.In("depth", h.set.Depth, working.Length))
+			working.In("depth", h.set.Own(), working.Length))
 		sh.Add("used", "part of it in use", "(δplay + δpin) / allowed", u, working.Ratio, "", working.In("δplay", loose, working.Length),
 			working.In("δpin", bent, working.Length), working.In("allowed", limit, working.Length))
 	}
