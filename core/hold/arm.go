@@ -5,6 +5,7 @@ import (
 
 	"aguante/core/fastener"
 	"aguante/core/field"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/say"
@@ -34,16 +35,17 @@ func (b *BoardScrews) Within(p *problem.List, reach float64) {
 }
 
 // Arm is what the board lies on, and what keeps it there: reach out from the wall
-// and thick where screws go up through it, mm.
+// and thick where screws go up through it, mm; Wood is what it is of, nil of steel.
 type Arm struct {
 	Set          *Site
 	Reach, Thick float64
 	Screws       *BoardScrews
+	Wood         *material.Board
 }
 
 // grip is what the screws find in the board.
 func (m Arm) grip() fastener.Grip {
-	return m.Screws.Screw().Grip(m.Thick, 0, m.Set.Thick(float64(m.Screws.FromWall)))
+	return m.Screws.Screw().Grip(max(0, m.Thick-float64(m.Screws.Recess)), 0, m.Set.Thick(float64(m.Screws.FromWall)))
 }
 
 // HoldsDown tells that screws hold the board down: ones whose points come out of its top
@@ -108,14 +110,19 @@ func (m Arm) Held(sh *working.Sheet, a Action) Use {
 	}
 	pull := lift / float64(b.Count)
 	on := m.Set.Bases[a.Case]
-	takes := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on))
+	takes, how := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on)), "pull out of the board"
+	if m.Wood != nil {
+		if head := HeadThrough(sh, b.Fixing, Wooden("arm", *m.Wood, max(1, m.Thick-float64(b.Recess)), true), on); head < takes {
+			takes, how = head, "pull their heads through the arm"
+		}
+	}
 	if sh.On() {
 		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force),
 			working.In("e", a.Arm(), working.Length),
 			working.In("a", m.Reach, working.Length), working.In("z", float64(b.FromWall), working.Length),
 			working.In("n", float64(b.Count), working.Ratio))
-		sh.Add("used", "part of what it takes", "T / min(W, N)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force),
-			working.In("min(W, N)", takes, working.Force))
+		sh.Add("used", "part of what it takes", "T / min(W, N, H)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force),
+			working.In("min(W, N, H)", takes, working.Force))
 	}
-	return Use{Used: pull / takes, How: "pull out of the board"}
+	return Use{Used: pull / takes, How: how}
 }

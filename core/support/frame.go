@@ -107,7 +107,8 @@ type framed struct {
 }
 
 func (f *framed) arm() hold.Arm {
-	return hold.Arm{Set: f.set, Reach: float64(f.Reach), Thick: float64(f.High), Screws: f.Board}
+	wood := f.set.Piece(f.Made, float64(f.Width), float64(f.High))
+	return hold.Arm{Set: f.set, Reach: float64(f.Reach), Thick: float64(f.High), Screws: f.Board, Wood: &wood}
 }
 
 func (f *framed) HoldsDown() bool { return f.arm().HoldsDown() }
