@@ -141,6 +141,9 @@ func sentence(s check.Shelf, links map[string]check.Link, u say.Units, mass func
 	}
 	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo), asked,
 		first.Name, first.Where, first.How, mass(s.StraightTo))
+	if s.Verdict == check.Loose {
+		text += " But it lies loose: " + s.Loose + ". Screw it down."
+	}
 	if s.Handling.Verdict == check.Gives {
 		text += " Does not take its heaviest item set down on the front edge."
 	}

@@ -187,8 +187,8 @@ func (r *run) lifts(i int) float64 {
 		if !st.level {
 			continue
 		}
-		if v := r.look(st, r.multiple()); v.along != nil {
-			up = max(up, -(v.along.at[i].u + v.lambda*v.along.at[i].du))
+		if v := r.look(st, r.multiple()); v.bent != nil {
+			up = max(up, -(v.bent.at[i].u + v.lambda*v.bent.at[i].du))
 		}
 	}
 	return up

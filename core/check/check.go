@@ -236,7 +236,7 @@ func (r *run) everydayUse(all []found) [][]*state {
 		v.see(r, st, r.multiple())
 		for i := range all {
 			f := &all[i]
-			if f.probe.levelOnly && !st.level {
+			if !f.probe.asks(st) {
 				continue
 			}
 			u := f.probe.ask(v, hold.Everyday)
@@ -273,7 +273,7 @@ func (f *found) conclude(over []*state) {
 	f.When = f.state.when()
 	best = p.reaches(f.state, hold.Everyday, best)
 	for _, st := range r.states {
-		if st != f.state && (st.level || !p.levelOnly) {
+		if st != f.state && p.asks(st) {
 			best = p.reaches(st, hold.Everyday, best)
 		}
 	}
@@ -283,7 +283,7 @@ func (f *found) conclude(over []*state) {
 		return
 	}
 	for c := range r.places {
-		for k := range r.places[c] {
+		for k := 0; k < len(r.places[c]) && !p.whole; k++ {
 			if u := p.ask(&r.places[c][k], hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
 				f.sudden[c] = worstPlace{k, u.Used}
 			}
@@ -297,6 +297,11 @@ func (f *found) conclude(over []*state) {
 		f.Break = &r.limits.Take(1)[0]
 		*f.Break = r.limit(p.reaches(r.states[0], hold.Break, most))
 	}
+}
+
+// asks tells that a link is asked in a state.
+func (p *probe) asks(st *state) bool {
+	return (st.level || !p.levelOnly) && (!p.whole || st == st.owner.states[0])
 }
 
 // settle writes a use into the link.

@@ -17,7 +17,7 @@ func Close(p *design.Project, answers []*Answer, near func(id string) bool) *Rep
 	w := newBearing(p, answers)
 	rep := &Report{Shelves: make([]Shelf, len(answers)), Studs: w.report(), Verdict: Holds}
 	least := math.Inf(1)
-	rank := []Verdict{Holds, Sags, Cannot, Gives}
+	rank := []Verdict{Holds, Sags, Loose, Cannot, Gives}
 	for i, a := range answers {
 		rep.Shelves[i] = w.close(i, a, near(a.ID))
 		s := &rep.Shelves[i]
@@ -127,6 +127,8 @@ func (w *bearing) gather(i int, a *Answer, near bool) Closing {
 		out.Verdict = Gives
 	case len(out.NotJudged) > 0:
 		out.Verdict, out.Why = Cannot, out.NotJudged[0].Text
+	case a.Loose != "":
+		out.Verdict = Loose
 	case out.StraightTo.Kg < a.Asked:
 		out.Verdict = Sags
 	}

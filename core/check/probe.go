@@ -20,6 +20,7 @@ type probe struct {
 	on        int // index of the support, or -1 for the board or the rail
 	bay       int // of a sag
 	levelOnly bool
+	whole     bool // asked only with all contents there
 	// One of these answers: the board, a support, the rail.
 	board   func(sh *working.Sheet, v *view, c hold.Case) hold.Use
 	support func(sh *working.Sheet, a hold.Action) hold.Use
@@ -30,7 +31,11 @@ type probe struct {
 func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	switch {
 	case p.support != nil:
-		return p.support(sh, v.r.action(sh, v, p.on, c, p.Kind))
+		a := v.r.action(sh, v, p.on, c, p.Kind)
+		if p.Role == hold.RoleTips {
+			a.Lift = v.r.lift(v, p.on) * v.r.care(c)
+		}
+		return p.support(sh, a)
 	case p.rail != nil:
 		return p.rail(sh, v.r.carried(sh, v, c, p.Kind))
 	}
@@ -50,7 +55,7 @@ func (r *run) probes() []probe {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
 	standing := probe{Link: r.link(Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
-		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, board: r.standing}
+		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, whole: r.loose(), board: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
@@ -131,19 +136,6 @@ func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind
 		}
 	}
 	return hold.Action{R: force * care, M: moment * care, Case: c}
-}
-
-func (r *run) standing(sh *working.Sheet, v *view, _ hold.Case) hold.Use {
-	if r.rig == nil {
-		return hold.Use{Used: math.Inf(1), How: fmt.Sprintf("has %d of the 2 supports it needs under it", len(r.at))}
-	}
-	if sh.On() {
-		sh.Add("stands", "the board rests on at least two supports", "contacts of the beam", 1, working.Ratio, "statics")
-	}
-	if v.tips {
-		return hold.Use{Used: math.Inf(1), How: "tips over its end support"}
-	}
-	return hold.Use{How: "tips over its end support"}
 }
 
 // worstSlat asks every part of the plank how far it is used, and returns the

@@ -18,13 +18,14 @@ type Verdict string
 const (
 	Holds  Verdict = "holds" // and stays straight
 	Sags   Verdict = "sags"  // holds, but sags
+	Loose  Verdict = "loose" // holds, but its board tips when part of the contents is gone
 	Gives  Verdict = "gives" // does not hold
 	Cannot Verdict = "cannot-say"
 )
 
 // Choices lists the verdicts.
 func (Verdict) Choices() []field.Choice {
-	return field.Choose("holds", "holds", "sags", "holds, but sags", "gives", "does not hold", "cannot-say", "cannot say")
+	return field.Choose("holds", "holds", "sags", "holds, but sags", "loose", "holds, but lies loose", "gives", "does not hold", "cannot-say", "cannot say")
 }
 
 // Limit is a mass of contents, kg. Above says that nothing gave up to it.
@@ -73,7 +74,8 @@ type Answer struct {
 	Contents  []ItemMass `json:"contents"`
 	Assumed   []string   `json:"assumed"`
 	Cautions  []Caution  `json:"cautions"`
-	OnAssumed []string   `json:"on_assumed"` // supports whose screws count on a stud that nobody has found
+	Loose     string     `json:"loose,omitempty"` // when a board that lies loose tips
+	OnAssumed []string   `json:"on_assumed"`      // supports whose screws count on a stud that nobody has found
 
 	notJudged []Caution // of the shelf by itself
 	most      Limit     // the limit of what nothing limits

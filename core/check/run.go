@@ -39,6 +39,7 @@ type run struct {
 	rig      *beam.Rig
 	rest     beam.Rest
 	items    []placed
+	beds     []bed      // on which the board lies loose; none where anything holds it down
 	backing  *stretched // of a back cleat behind a board that spans from end to end
 	asked    float64    // mass of the contents, kg
 	even     bool
@@ -69,7 +70,7 @@ type run struct {
 // with, and what of it a back cleat is asked to bear.
 type placed struct {
 	from, to, w, z float64
-	back           float64
+	back, all      float64 // what a back cleat is asked of it, and all of it
 }
 
 // stretched is a length of board.
@@ -137,6 +138,7 @@ func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, err
 	if len(r.at) < 2 {
 		return r, nil
 	}
+	r.layDown()
 	r.bays = len(r.at) + 1
 	if err := r.condense(); err != nil {
 		return nil, err
@@ -165,8 +167,9 @@ func (r *run) placeItems() {
 	moment := 0.0
 	add := func(from, to, kg, z float64) {
 		w := kg * quantity.Gravity
-		r.split(from, to, w/(to-from), support.FrontShare(z, depth), support.BackShare(z, depth), func(from, to, w, back float64) {
-			r.items = append(r.items, placed{from, to, w, z + r.out, back})
+		whole := to - from
+		r.split(from, to, w/whole, support.FrontShare(z, depth), support.BackShare(z, depth), func(from, to, w, back float64) {
+			r.items = append(r.items, placed{from, to, w, z + r.out, back, kg * quantity.Gravity / whole})
 		})
 		z += r.out
 		r.asked += kg

@@ -41,7 +41,7 @@ func (r *run) report(p *design.Project, all []found) Answer {
 	}
 	out.Section, out.Movement = r.sectionOf(), r.movement()
 	if r.rig != nil {
-		out.Curve = r.drawn()
+		out.Curve, out.Loose = r.drawn(), r.looseness()
 		out.Sagging = r.sagging(all)
 	}
 	r.supports(&out, all)

@@ -72,7 +72,7 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 	for range 6*len(r.at) + 6 {
 		s, err := r.rig.React(r.plus(self, full, lambda+1e-7), rest)
 		if errors.Is(err, beam.ErrUnstable) {
-			st.stretches = append(st.stretches, stretch{from: lambda, tips: true})
+			st.stretches = append(st.stretches, r.tipped(st, lambda))
 			break
 		}
 		if err != nil {
@@ -110,6 +110,15 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 	}
 	r.states = append(r.states, st)
 	return nil
+}
+
+// tipped is a stretch in which the board tips: all of it lies on the support that it tips
+// about.
+func (r *run) tipped(st *state, lambda float64) stretch {
+	p := stretch{from: lambda, tips: true, at: r.bornes.Take(len(r.at))}
+	all, none, one := r.weighs(st, lambda+1e-7), r.weighs(st, 0), r.weighs(st, 1)
+	p.at[r.fallen(all.w, all.x)] = borne{r: none.w, dr: one.w - none.w, m: none.z, dm: one.z - none.z}
+	return p
 }
 
 // end is the multiplier past lambda at which the first contact opens or closes.
@@ -167,8 +176,10 @@ func (r *run) plus(a, b []float64, by float64) []float64 {
 type view struct {
 	r      *run
 	lambda float64
+	by     float64 // as asked for: lambda, but where the board tips before
 	tips   bool
 	along  *stretch
+	bent   *stretch // by which the board is bent: where it tips, as it lay just before
 	state  *state
 	r0, m0 []float64 // sudden: reactions and moments as solved
 	sunk   []float64
@@ -197,8 +208,8 @@ type room struct {
 	acts          [2][]hold.Action
 }
 
-// look sees a state under λ times the contents. Past the multiplier at which
-// the board tips off it is seen as it stood just before, with tips set.
+// look sees a state under λ times the contents. Past the multiplier at which the board tips
+// all of it lies on one support, with tips set, and it is bent as it was just before.
 func (r *run) look(st *state, lambda float64) view {
 	var v view
 	v.see(r, st, lambda)
@@ -207,16 +218,16 @@ func (r *run) look(st *state, lambda float64) view {
 
 // see makes a view anew, in the room that it has.
 func (v *view) see(r *run, st *state, lambda float64) {
-	v.r, v.state, v.lambda, v.point, v.tips = r, st, lambda, -1, false
-	v.along, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Action{}
+	v.r, v.state, v.lambda, v.by, v.point, v.tips = r, st, lambda, lambda, -1, false
+	v.along, v.bent, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Action{}
 	for i := range st.stretches {
 		p := &st.stretches[i]
 		switch {
 		case i > 0 && p.from > lambda:
 		case p.tips:
-			v.tips, v.lambda = true, p.from-1e-6
+			v.tips, v.along, v.lambda = true, p, p.from-1e-6
 		default:
-			v.along = p
+			v.along, v.bent = p, p
 		}
 	}
 }
@@ -230,7 +241,7 @@ func (v *view) action(i int) (force, moment float64) {
 		return v.r0[i], v.m0[i]
 	}
 	at := &v.along.at[i]
-	return at.r + v.lambda*at.dr, at.m + v.lambda*at.dm
+	return at.r + v.by*at.dr, at.m + v.by*at.dm
 }
 
 // grown returns the board's curve with the part under its own weight and the
@@ -253,8 +264,9 @@ func (v *view) draw(k int, self, contents float64) *beam.Curve {
 		in.factors[v.point] = v.weight
 		copy(in.sunk, v.sunk)
 	} else {
-		for i := range in.sunk {
-			in.sunk[i] = v.along.at[i].u*self + v.along.at[i].du*v.lambda*contents
+		clear(in.sunk)
+		for i := 0; v.bent != nil && i < len(in.sunk); i++ {
+			in.sunk[i] = v.bent.at[i].u*self + v.bent.at[i].du*v.lambda*contents
 		}
 	}
 	v.r.rig.CurveInto(&in.curves[k], in.factors, in.sunk)
@@ -280,14 +292,16 @@ func (v *view) end() *beam.Curve {
 // setDown is all contents with one more weight, N, on the front edge at point k.
 func (r *run) setDown(k int, weight float64) (view, error) {
 	all := r.states[0]
-	v := view{r: r, lambda: 1, state: all, point: r.colPoint(k), weight: weight}
-	if r.even {
-		v.lambda = 0
-	}
+	v := view{r: r, lambda: r.multiple(), by: r.multiple(), state: all, point: r.colPoint(k), weight: weight}
 	fixed := r.plus(r.plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
 	s, err := r.rig.React(fixed, r.rest)
 	if errors.Is(err, beam.ErrUnstable) {
 		v.tips = true
+		there := r.weighs(all, v.lambda)
+		there.add(weight, r.points[k], r.out+float64(r.shelf.Depth))
+		v.r0, v.m0, v.sunk = r.floats.Take(len(r.at)), r.floats.Take(len(r.at)), r.floats.Take(len(r.at))
+		on := r.fallen(there.w, there.x)
+		v.r0[on], v.m0[on] = there.w, there.z
 		return v, nil
 	}
 	if err != nil {

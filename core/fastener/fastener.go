@@ -234,9 +234,9 @@ func (s Screw) Stock() []float64 {
 }
 
 var (
-	inchStock = [...]float64{1 * inch, 1.25 * inch, 1.5 * inch, 1.75 * inch, 2 * inch, 2.25 * inch, 2.5 * inch, 2.75 * inch, 3 * inch,
+	inchStock = [...]float64{0.625 * inch, 0.75 * inch, 1 * inch, 1.25 * inch, 1.5 * inch, 1.75 * inch, 2 * inch, 2.25 * inch, 2.5 * inch, 2.75 * inch, 3 * inch,
 		3.5 * inch, 4 * inch, 4.5 * inch, 5 * inch, 6 * inch, 8 * inch}
-	metricStock = [...]float64{25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 140, 160, 180, 200}
+	metricStock = [...]float64{16, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 120, 140, 160, 180, 200}
 )
 
 // Bits are the drills for a screw, mm.

@@ -58,14 +58,22 @@ func (m Arm) HoldsDown() bool {
 	return g.Holds && !g.Through && g.Thread > 0
 }
 
-// Link is the board tipping off a loose arm, or its screws.
-func (m Arm) Link() Link {
-	if m.HoldsDown() {
-		return Link{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
-			Name: "screws into the board", Use: m.Held}
+// Links are the screws into the board; a board that lies loose is asked as one body.
+func (m Arm) Links() []Link {
+	if !m.HoldsDown() {
+		return nil
 	}
-	return Link{Part: "board", Mode: "tipping", Goes: Tips, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
-		Name: "board on the arm", Use: m.Tips}
+	return []Link{{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
+		Name: "screws into the board", Use: m.Held}}
+}
+
+// Screwed is how many screws keep the board down there and how far behind the arm's tip they
+// stand, mm; 0 where none do.
+func (m Arm) Screwed() (n, behind float64) {
+	if !m.HoldsDown() {
+		return 0, 0
+	}
+	return float64(m.Screws.Count), m.Reach - float64(m.Screws.FromWall)
 }
 
 // Notes cautions about a short arm, and screws that are too short or too long.
@@ -89,26 +97,9 @@ func (m Arm) Notes() []string {
 	return out
 }
 
-func (m Arm) Tips(sh *working.Sheet, a Action) Use {
-	if a.R <= 0 {
-		return Use{}
-	}
-	u := a.Arm() / m.Reach
-	if sh.On() {
-		sh.Add("used", "the load's distance from the wall against the arm's reach: past 1 a board that is not screwed down tips off", "e / a",
-			u, working.Ratio, "statics",
-			working.In("e", a.Arm(), working.Length), working.In("a", m.Reach, working.Length))
-	}
-	return Use{Used: u, How: "tips off the front"}
-}
-
 func (m Arm) Held(sh *working.Sheet, a Action) Use {
 	b, s, grip := m.Screws, m.Screws.Screw(), m.grip()
-	lift, formula := max(0, -a.R), "max(0, −R) / n"
-	if over := a.Arm() - m.Reach; a.R > 0 && over > 0 {
-		lift, formula = a.R*over/(m.Reach-float64(b.FromWall)), "R × (e − a) / (a − z) / n"
-	}
-	pull := lift / float64(b.Count)
+	pull := (max(0, -a.R) + a.Lift) / float64(b.Count)
 	on := m.Set.Bases[a.Case]
 	takes, how := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on)), "pull out of the board"
 	if m.Wood != nil {
@@ -117,10 +108,9 @@ func (m Arm) Held(sh *working.Sheet, a Action) Use {
 		}
 	}
 	if sh.On() {
-		sh.Add("T", "pull on one screw into the board", formula, pull, working.Force, "statics", working.In("R", a.R, working.Force),
-			working.In("e", a.Arm(), working.Length),
-			working.In("a", m.Reach, working.Length), working.In("z", float64(b.FromWall), working.Length),
-			working.In("n", float64(b.Count), working.Ratio))
+		sh.Add("T", "pull on one screw into the board: what lifts it there, and what keeps all of it from tipping off the front as one body",
+			"(max(0, −R) + lift) / n", pull, working.Force, "statics", working.In("R", a.R, working.Force),
+			working.In("lift", a.Lift, working.Force), working.In("n", float64(b.Count), working.Ratio))
 		sh.Add("used", "part of what it takes", "T / min(W, N, H)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force),
 			working.In("min(W, N, H)", takes, working.Force))
 	}

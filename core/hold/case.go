@@ -105,10 +105,11 @@ func (s *Site) CareIn(c Case) float64 {
 }
 
 // Action is what the shelf does to one support: R pushes it down, newtons, and
-// M turns it off the wall, N·mm.
+// M turns it off the wall, N·mm. Lift is what the screws there keep the board down with, N,
+// as it would tip off the front as one body.
 type Action struct {
-	R, M float64
-	Case Case
+	R, M, Lift float64
+	Case       Case
 }
 
 // Arm returns how far out the load stands, mm.

@@ -122,6 +122,9 @@ func (f *finder) shelf() *design.Shelf { return &f.p.Shelves[f.at] }
 // where all else holds, belongs to.
 func (f *finder) needs() support.Helps {
 	first := f.was.First
+	if f.was.Verdict == check.Loose {
+		return support.Everything
+	}
 	if f.was.Verdict == check.Sags {
 		first = f.was.FirstSag
 	}
@@ -184,7 +187,10 @@ func (f *finder) better(now *check.Shelf) bool {
 	holds := now.HoldsUpTo.Kg >= min(f.was.HoldsUpTo.Kg, asked)-1e-9
 	straight := now.StraightTo.Kg >= min(f.was.StraightTo.Kg, asked)-1e-9
 	sudden := f.was.Handling.Verdict == check.Gives || now.Handling.Verdict != check.Gives
-	if f.was.Verdict == check.Sags {
+	switch f.was.Verdict {
+	case check.Loose:
+		return now.Verdict != check.Loose && now.Verdict != check.Cannot && holds && straight && sudden
+	case check.Sags:
 		return straighter && holds && sudden
 	}
 	return gain && holds && straight && sudden
@@ -197,7 +203,7 @@ func (f *finder) order(a, b Idea) int {
 		switch i.Verdict {
 		case check.Holds:
 			return 0
-		case check.Sags:
+		case check.Sags, check.Loose:
 			return 1
 		}
 		return 2

@@ -69,8 +69,35 @@ func by(l quantity.Length, factor float64) quantity.Length {
 // At tells whether a thing stands at a place, within what fastens it there, mm.
 func At(x quantity.Length, place float64) bool { return math.Abs(float64(x)-place) < 15 }
 
+// screwDown is the board screwed to what it lies loose on; at finds its screws there, and the
+// reach and thickness of what they go up through.
+func screwDown(at func(of any) (screws **hold.BoardScrews, reach, thick quantity.Length)) Better {
+	return Better{"down", "Screw the board down", 1, Everything, func(o *Outfit, of any) bool {
+		b, reach, thick := at(of)
+		if b == nil || *b != nil {
+			return false
+		}
+		*b = o.screwedDown(reach, thick)
+		return *b != nil
+	}}
+}
+
+func (b *Braced) betters(*Outfit) []Better {
+	return []Better{screwDown(func(of any) (**hold.BoardScrews, quantity.Length, quantity.Length) {
+		if b, ok := of.(*Braced); ok {
+			return &b.Board, b.Reach, b.Plate
+		}
+		return nil, 0, 0
+	})}
+}
+
 func (b *FlatBracket) betters(o *Outfit) []Better {
-	var out []Better
+	out := []Better{screwDown(func(of any) (**hold.BoardScrews, quantity.Length, quantity.Length) {
+		if b, ok := of.(*FlatBracket); ok {
+			return &b.Board, b.Reach, b.Thickness
+		}
+		return nil, 0, 0
+	})}
 	for _, factor := range []float64{1.34, 1.68} {
 		t := by(b.Thickness, factor)
 		if o.Inch {
@@ -91,6 +118,13 @@ func (f *Frame) betters(*Outfit) []Better {
 		return to(func(_ *Outfit, of interface{ frame() *Frame }) bool { return do(of.frame()) })
 	}
 	return []Better{
+		screwDown(func(of any) (**hold.BoardScrews, quantity.Length, quantity.Length) {
+			if of, ok := of.(interface{ frame() *Frame }); ok {
+				f := of.frame()
+				return &f.Board, f.Reach, f.High
+			}
+			return nil, 0, 0
+		}),
 		{"brace", "Put braces in", 3, TheSupport, framed(func(f *Frame) bool {
 			if f.Brace != nil {
 				return false

@@ -127,6 +127,8 @@ func (h *braced) arm() hold.Arm {
 
 func (h *braced) HoldsDown() bool { return h.arm().HoldsDown() }
 
+func (h *braced) bed() (reach, wide float64) { return float64(h.Reach), float64(h.Width) }
+
 func (h *braced) Pad() float64 {
 	return float64(h.Width) * min(float64(h.Reach)-h.set.Out, h.set.Own()) / 2
 }
@@ -145,11 +147,11 @@ func (h *braced) Links() []hold.Link {
 	if h.Rating.Means != hold.Ultimate {
 		noMean = "the bracket's ultimate load is not known"
 	}
-	return append([]hold.Link{
+	links := append([]hold.Link{
 		{Part: "bracket", Mode: "rating", Goes: hold.PastRating, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength,
 			Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
-		h.arm().Link(),
-	}, h.mount.PlateLinks(hold.Straight)...)
+	}, h.arm().Links()...)
+	return append(links, h.mount.PlateLinks(hold.Straight)...)
 }
 
 func (h *braced) rated(sh *working.Sheet, a hold.Action) hold.Use {
@@ -234,7 +236,7 @@ func (o *Outfit) bracedBrackets() error {
 		leg := quantity.Length(math.Round(float64(reach) * 0.75))
 		o.add(x, &Braced{
 			Reach: reach, Leg: leg, Width: o.Size(1.125, 28), Plate: 3, Rating: BracketRating{Mass: 150, Pair: true, Means: hold.Unstated},
-			Screw: fix,
+			Screw: fix, Board: o.screwedDown(reach, 3),
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 20}, {ID: o.ID(), Down: leg / 2}, {ID: o.ID(), Down: leg - 15}},
 		})
 	}
@@ -255,6 +257,7 @@ func (o *Outfit) standards() error {
 			Rating:   BracketRating{Mass: 120, Pair: true, Means: hold.Unstated},
 			Standard: o.ID(),
 		}
+		b.Board = o.screwedDown(b.Reach, b.Plate)
 		s := Standard{ID: b.Standard, X: quantity.Length(x), Bottom: o.Y - below, Height: above + below, Width: b.Width, Plate: b.Plate,
 			Screw: fix}
 		for down := -above + 20; down < below-15; down += 160 {

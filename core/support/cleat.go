@@ -82,7 +82,7 @@ func (o *Outfit) cleat() error {
 			Frame: Frame{
 				Made: lumber(), Reach: r.Thickness + o.Size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.Size(1.5, 38),
 				High: 64, Deep: o.Size(1.5, 38), Leg: leg, Up: 160,
-				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Board: o.screwedDown(quantity.Length(math.Round(float64(o.Depth)*0.9)), 64),
 				Brace: &Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
 			},
 			Hook: Hook{Made: ply(), High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,

@@ -34,6 +34,17 @@ func (o *Outfit) woodScrew(inches, mm float64) hold.Fixing {
 	return hold.Fixing{Type: "wood-4", Length: quantity.Length(mm)}
 }
 
+// screwedDown are usual screws up into the board through an arm of a reach and thickness; nil
+// where none fits into the board.
+func (o *Outfit) screwedDown(reach, thick quantity.Length) *hold.BoardScrews {
+	b := &hold.BoardScrews{}
+	o.boardScrews(b, reach, thick)
+	if b.Length <= thick || b.Length >= thick+o.Thickness {
+		return nil
+	}
+	return b
+}
+
 // boardScrews are usual screws up into the board through an arm of a reach and thickness:
 // as many as nobody gives, near the middle of its depth.
 func (o *Outfit) boardScrews(b *hold.BoardScrews, reach, thick quantity.Length) {

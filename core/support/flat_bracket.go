@@ -195,6 +195,8 @@ func (f *flat) arm() hold.Arm {
 	return hold.Arm{Set: &f.set, Reach: float64(f.Reach), Thick: float64(f.Thickness), Screws: f.Board}
 }
 
+func (f *flat) bed() (reach, wide float64) { return float64(f.Reach), float64(f.Width) }
+
 func (f *flat) Pad() float64 {
 	return float64(f.Width) * min(float64(f.Reach)-f.set.Out, f.set.Own()) / 2
 }
@@ -206,7 +208,7 @@ func (f *flat) Links() []hold.Link {
 		{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip",
 			Use: f.droop},
 	}
-	links = append(links, f.arm().Link())
+	links = append(links, f.arm().Links()...)
 	if f.hold > 0 {
 		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleNear,
 			Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
@@ -442,10 +444,11 @@ func (*FlatBracket) recipes() []Recipe {
 func (o *Outfit) flatBrackets() error {
 	at := o.places()
 	fix := o.Fixing(5, o.OnStuds(at...), false)
+	reach, thick := min(o.Size(6, 150), o.Depth), o.Size(0.1875, 5)
 	for _, x := range at {
 		o.add(x, &FlatBracket{
-			Reach: min(o.Size(6, 150), o.Depth), Leg: o.Size(4, 100), Width: o.Size(1.5, 40), Thickness: o.Size(0.1875, 5), Steel: hold.Unmarked,
-			LegSide: LegBelow, Hole: 6, Screw: fix,
+			Reach: reach, Leg: o.Size(4, 100), Width: o.Size(1.5, 40), Thickness: thick, Steel: hold.Unmarked,
+			LegSide: LegBelow, Hole: 6, Screw: fix, Board: o.screwedDown(reach, thick),
 			Holes: []BracketHole{{ID: o.ID(), Corner: o.Size(1, 25)}, {ID: o.ID(), Corner: o.Size(3.25, 80)}},
 		})
 	}

@@ -191,16 +191,19 @@ func TestBoardScrews(t *testing.T) {
 	if u := f.arm().Held(nil, hold.Action{R: -60, M: -60 * 100}); !near(u.Used, 30/205.7, 0.005) {
 		t.Errorf("held down: %v", u.Used)
 	}
-	// Load 30 mm past the tip: 100 × 30 / (200 − 100) / 2 = 15 N a screw.
-	if u := f.arm().Held(nil, hold.Action{R: 100, M: 100 * 230}); !near(u.Used, 15/205.7, 0.005) {
+	// 30 N keep the board from tipping off its front: 15 N a screw.
+	if u := f.arm().Held(nil, hold.Action{R: 100, M: 100 * 230, Lift: 30}); !near(u.Used, 15/205.7, 0.005) {
 		t.Errorf("past the tip: %v", u.Used)
 	}
+	if n, behind := Screwed(f); n != 2 || behind != 100 {
+		t.Errorf("%v screws, %v behind the tip", n, behind)
+	}
 	b.Board.Length = 8
-	if short := b.Hang(s).(*flat); short.HoldsDown() || linkOf(t, short, hold.RoleTips).Mode != "tipping" || len(short.Notes().Cautions) == 0 {
+	if short := b.Hang(s).(*flat); short.HoldsDown() || len(short.arm().Links()) > 0 || len(short.Notes().Cautions) == 0 {
 		t.Error("3 mm of a #6 counts, or nothing is said of it")
 	}
-	if u := hang(bracket(), 500).arm().Tips(nil, hold.Action{R: 100, M: 100 * 200}); u.Used != 1 {
-		t.Errorf("load at the tip of an unscrewed board: %v, want 1", u.Used)
+	if reach, wide, ok := Bed(hang(bracket(), 500)); !ok || reach != 200 || wide != float64(bracket().Width) {
+		t.Errorf("a board lies on %v by %v", reach, wide)
 	}
 }
 

@@ -113,6 +113,8 @@ func (f *framed) arm() hold.Arm {
 
 func (f *framed) HoldsDown() bool { return f.arm().HoldsDown() }
 
+func (f *framed) bed() (reach, wide float64) { return float64(f.Reach), float64(f.Width) }
+
 func (f *framed) Pad() float64 {
 	return float64(f.Width) * max(1, min(float64(f.Reach)-f.set.Out, f.set.Own())) / 2
 }
@@ -183,7 +185,8 @@ func (f *framed) joint() *hold.Jointed {
 // links are the frame's own: arm, joint, brace, front.
 func (f *framed) links() []hold.Link {
 	out := []hold.Link{{Part: "arm", Mode: "bending", Goes: hold.Bends, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
-		Name: "arm in bending", Use: f.bends}, f.arm().Link(), f.joint().Link("arm", f.atJoint)}
+		Name: "arm in bending", Use: f.bends}, f.joint().Link("arm", f.atJoint)}
+	out = append(out, f.arm().Links()...)
 	if f.Brace != nil {
 		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
 			Name: "brace at its ends", Use: f.braceEnds},

@@ -143,7 +143,7 @@ func (o *Outfit) timberBrackets() error {
 		o.add(x, &TimberBracket{
 			Frame: Frame{
 				Made: lumber(), Reach: reach, Width: o.Size(1.5, 38), High: 60, Deep: thick, Leg: leg,
-				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true},
+				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Board: o.screwedDown(reach, 60),
 				Brace: &Brace{Out: quantity.Length(math.Round(float64(reach) * 0.75)), Down: leg - 40, High: 38},
 			},
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 75}, {ID: o.ID(), Down: leg - 75}}, Screw: fix,

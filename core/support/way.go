@@ -65,6 +65,25 @@ func Placeable(w Way) bool {
 	return !atEnds
 }
 
+// Bed is what a board lies on at a support that it may tip off: how far out from the wall it
+// reaches, and how wide it is along the board; ok is false of one that it does not lie on.
+func Bed(h Hung) (reach, wide float64, ok bool) {
+	if b, is := h.(interface{ bed() (reach, wide float64) }); is {
+		reach, wide = b.bed()
+		return reach, wide, true
+	}
+	return 0, 0, false
+}
+
+// Screwed is how many screws keep a board down at a support and how far behind the tip of what
+// it lies on they stand, mm.
+func Screwed(h Hung) (n, behind float64) {
+	if a, ok := h.(interface{ arm() hold.Arm }); ok {
+		return a.arm().Screwed()
+	}
+	return 0, 0
+}
+
 // Backed tells whether a board whose supports are of these ways spans from end to end
 // before a back cleat that takes the rest of it.
 func Backed(ways []Way, rail *Rail) bool {

@@ -928,7 +928,7 @@ fixtures: Fixtures
 holds: Limit
 straight: Limit
 breaks?: Limit
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 first: string
 effort: number
 }
@@ -945,7 +945,7 @@ name: string
 why?: string
 now?: boolean
 hung?: Hung
-verdict?: ("holds" | "sags" | "gives" | "cannot-say")
+verdict?: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 holds: Limit
 straight: Limit
 breaks?: Limit
@@ -1107,7 +1107,7 @@ closings?: {
 [k: string]: Closing
 }
 studs: StudReport[]
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 weakest?: string
 }
 export interface ShelfKeys {
@@ -1137,10 +1137,11 @@ movement?: Movement
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
+loose?: string
 on_assumed: string[]
 }
 export interface Sudden {
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 load_n: number
 used: number
 link?: string
@@ -1324,7 +1325,7 @@ about?: string
 text: string
 }
 export interface Closing {
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 why?: string
 holds: Limit
 first?: string
@@ -1341,7 +1342,7 @@ not_judged: Caution[]
 }
 export interface Low {
 asked_kg: number
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 }
 export interface StudReport {
 id: string
@@ -1352,7 +1353,7 @@ used: number
 export interface Report {
 shelves: ShelfReport[]
 studs: StudReport[]
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 weakest?: string
 }
 export interface ShelfReport {
@@ -1377,8 +1378,9 @@ movement?: Movement
 contents: ItemMass[]
 assumed: string[]
 cautions: Caution[]
+loose?: string
 on_assumed: string[]
-verdict: ("holds" | "sags" | "gives" | "cannot-say")
+verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 why?: string
 holds: Limit
 first?: string

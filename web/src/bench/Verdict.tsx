@@ -120,6 +120,7 @@ const ACCIDENT: Record<string, string> = {
 const LOW: Record<string, string> = {
   holds: "holds and stays straight",
   sags: "holds, but sags",
+  loose: "holds, but lies loose",
   gives: "does not hold",
   "cannot-say": "cannot be judged",
 };

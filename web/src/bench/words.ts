@@ -43,9 +43,24 @@ export function headline(s: ShelfReport, u: Units): [string, string] {
   if (s.verdict === "cannot-say") return ["Cannot say", `: ${s.why ?? ""}.`];
   if (s.evenly) return [`Would hold ${can}`, " spread evenly. Nothing stands on it yet."];
   if (s.verdict === "gives") return [`Holds ${can}`, ` of the ${asked(s.asked_kg, u)} you ask.`];
+  if (s.verdict === "loose")
+    return [
+      `Holds ${can}, but lies loose${s.straight.kg < s.asked_kg ? ", and sags" : ""}`,
+      `: ${s.loose ?? ""}. Screw it down.`,
+    ];
   if (s.verdict === "sags") return [`Holds ${can}, but sags`, `; you ask ${asked(s.asked_kg, u)}.`];
   return [`Holds ${can}`, ` and stays straight; you ask ${asked(s.asked_kg, u)}.`];
 }
+
+/** How a verdict is coloured, and the mark before it. */
+export const TONE_OF: Record<string, string> = {
+  holds: "text-vial",
+  sags: "text-ochre",
+  loose: "text-ochre",
+  gives: "text-red",
+  "cannot-say": "text-ochre",
+};
+export const MARK_OF: Record<string, string> = { holds: "✓", sags: "≈", loose: "≈", gives: "✕", "cannot-say": "?" };
 
 export const tone = (s: ShelfReport): "bad" | "close" | "good" =>
   s.verdict === "gives" ? "bad" : s.verdict === "holds" ? "good" : "close";

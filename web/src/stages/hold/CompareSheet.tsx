@@ -4,7 +4,7 @@ import { api, reason } from "../../api/client";
 import type { Need, Own, Picture, Shelf, WayRow } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
-import { limit } from "../../bench/words";
+import { limit, MARK_OF, TONE_OF } from "../../bench/words";
 import { Hatches } from "../../drawing/Hatch";
 import { lengthUnit, sag } from "../../format";
 import { Choice } from "../../ui/fields";
@@ -91,14 +91,6 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
   );
 }
 
-const TONE: Record<string, string> = {
-  holds: "text-vial",
-  sags: "text-ochre",
-  gives: "text-red",
-  "cannot-say": "text-ochre",
-};
-const MARK: Record<string, string> = { holds: "✓", sags: "≈", gives: "✕", "cannot-say": "?" };
-
 function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
   const design = useDesign();
   const u = design.units;
@@ -107,8 +99,8 @@ function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
     <span>
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
         <b className="font-semibold text-chalk underline-offset-4 group-hover:underline">{r.name}</b>
-        <span className={`text-head ${TONE[r.verdict ?? ""] ?? ""}`}>
-          <span aria-hidden>{MARK[r.verdict ?? ""]} </span>
+        <span className={`text-head ${TONE_OF[r.verdict ?? ""] ?? ""}`}>
+          <span aria-hidden>{MARK_OF[r.verdict ?? ""]} </span>
           holds <span className="fig">{limit(r.holds, u)}</span>
         </span>
       </span>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api, reason } from "../../api/client";
 import type { Idea, Shelf, ShelfReport } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
-import { limit } from "../../bench/words";
+import { limit, TONE_OF } from "../../bench/words";
 import { Group } from "../../ui/fields";
 import { useLater } from "../../ui/useLater";
 import { hang } from "../../model/edit";
@@ -64,13 +64,6 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   );
 }
 
-const TONE: Record<string, string> = {
-  holds: "text-vial",
-  sags: "text-ochre",
-  gives: "text-red",
-  "cannot-say": "text-ochre",
-};
-
 function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; onTake: (() => void) | null }) {
   const design = useDesign();
   const u = design.units;
@@ -84,7 +77,7 @@ function IdeaLine({ idea, answer, onTake }: { idea: Idea; answer: ShelfReport; o
         onClick={() => onTake?.()}
       >
         <span className="text-chalk underline-offset-4 group-hover:underline">{idea.words}</span>
-        <span className={`block ${TONE[idea.verdict] ?? ""}`}>
+        <span className={`block ${TONE_OF[idea.verdict] ?? ""}`}>
           holds <span className="fig">{limit(idea.holds, u)}</span>
           {idea.straight.kg < idea.holds.kg && lowest < answer.asked_kg * 3 && (
             <>
