@@ -165,7 +165,7 @@ func (w *bearing) joined(i int, a *Answer, all bool) []joint {
 			return func(by float64) float64 { return j.used(nil, c, by).Used }
 		}
 		u := j.used(nil, everyday, a.asked())
-		if !all && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*most)) <= 1 {
+		if !all && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*a.times)) <= 1 {
 			continue
 		}
 		j.Used, j.How, j.Fails = finite(u.Used), u.How, math.IsInf(u.Used, 1)
@@ -175,11 +175,11 @@ func (w *bearing) joined(i int, a *Answer, all bool) []joint {
 				j.Accident = finite(used(accident)(0))
 			}
 			if j.NoMean == "" {
-				breaks := a.limit(first(used(breaking)))
+				breaks := a.limit(first(used(breaking), a.times))
 				j.Break = &breaks
 			}
 		}
-		j.Limit = a.limit(first(used(everyday)))
+		j.Limit = a.limit(first(used(everyday), a.times))
 		out = append(out, j)
 	}
 	return out
@@ -226,8 +226,8 @@ func (w *bearing) bends(sh *working.Sheet, b *burden, i int, a *Answer, cd float
 	return hold.Use{Used: m / takes, How: "breaks, bent by all that hangs on it"}
 }
 
-// first is the multiple at which a use that only grows passes 1.
-func first(used func(by float64) float64) float64 {
+// first is the multiple, up to most, at which a use that only grows passes 1.
+func first(used func(by float64) float64, most float64) float64 {
 	over := func(by float64) float64 { return used(by) - 1 }
 	hi := over(most)
 	if hi <= 0 {
@@ -241,7 +241,9 @@ func first(used func(by float64) float64) float64 {
 }
 
 // limit is a multiple of the contents as their mass.
-func (a *Answer) limit(by float64) Limit { return Limit{Kg: by / most * a.most.Kg, Above: by >= most} }
+func (a *Answer) limit(by float64) Limit {
+	return Limit{Kg: by / max(a.times, 1) * a.most.Kg, Above: by >= a.times}
+}
 
 // explain is the sum behind a link that several shelves load.
 func (j *joint) explain(a *Answer, which string) (*Working, error) {
@@ -258,7 +260,7 @@ func (j *joint) explain(a *Answer, which string) (*Working, error) {
 		if j.Break == nil {
 			return nil, fmt.Errorf("%q has no expected break", j.ID)
 		}
-		c, by = breaking, j.Break.Kg/a.most.Kg*most
+		c, by = breaking, j.Break.Kg/a.most.Kg*a.times
 	default:
 		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}

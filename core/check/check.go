@@ -265,7 +265,7 @@ func (r *run) suddenLoad(c int) float64 {
 func (f *found) conclude(over []*state) {
 	r, p := f.run, f.probe
 	f.Wood = r.board.Key()
-	best := float64(most)
+	best := r.most
 	for _, st := range over { // it may ease again under more
 		best = p.reaches(st, hold.Everyday, min(best, r.multiple()))
 	}
@@ -295,7 +295,7 @@ func (f *found) conclude(over []*state) {
 	}
 	if f.NoMean == "" && p.Kind != hold.Gate {
 		f.Break = &r.limits.Take(1)[0]
-		*f.Break = r.limit(p.reaches(r.states[0], hold.Break, most))
+		*f.Break = r.limit(p.reaches(r.states[0], hold.Break, r.most))
 	}
 }
 
@@ -313,7 +313,7 @@ func (f *found) settle(u hold.Use) {
 func finite(u float64) float64 { return min(u, worstUsed) }
 
 func (r *run) limit(lambda float64) Limit {
-	return Limit{Kg: lambda * r.asked, Above: lambda >= most}
+	return Limit{Kg: lambda * r.asked, Above: lambda >= r.most}
 }
 
 // sagNow is where a stiffness link shows most and how much of it is there on
@@ -349,38 +349,68 @@ func (p *probe) reaches(st *state, c hold.Case, best float64) float64 {
 		r.passing.see(r, st, lambda)
 		return p.ask(&r.passing, c).Used - 1
 	}
-	hi := over(best)
+	to, hi := best, 0.0
+	for i := 1; i < len(st.stretches) && hi <= 0; i++ { // where a contact opens or closes, it may turn
+		if at := st.stretches[i].from; at > 0 && at < best {
+			if u := over(at); u > 0 {
+				to, hi = at, u
+			}
+		}
+	}
 	if hi <= 0 {
-		return best
+		if hi = over(best); hi <= 0 && !p.eases {
+			return best
+		}
 	}
 	lo := over(0)
 	if lo > 0 {
 		return 0
 	}
-	return crossing(over, lo, hi, best)
+	from := 0.0
+	for k := 1.0; k <= steps && p.eases; k++ { // closer together at first
+		at := to * k * k / steps / steps
+		u := over(at)
+		if u > 0 {
+			to, hi = at, u
+			break
+		}
+		from, lo = at, u
+	}
+	if hi <= 0 {
+		return best
+	}
+	return from + crossing(func(by float64) float64 { return over(from + by) }, lo, hi, to-from)
 }
 
-// crossing is where a function rises through 0 between 0 and b, where it is lo and hi:
-// by the false position, halved where one end stays.
+// steps are how many places a link is asked at on its way that may ease again under more.
+const steps = 24
+
+// crossing is where a function rises through 0 between 0 and b, where it is lo and hi: by the
+// false position, the end that stays twice counted half (Illinois), and halving where it is
+// without end.
 func crossing(over func(float64) float64, lo, hi, b float64) float64 {
-	a, close := 0.0, 1e-9*b
-	for range 100 {
+	a, close, side := 0.0, 1e-10*b, 0
+	for range 200 {
 		mid := (a + b) / 2
 		if !math.IsInf(hi, 1) {
 			mid = b - hi*(b-a)/(hi-lo)
 		}
 		u := over(mid)
-		if math.Abs(u) < 1e-7 || b-a < close {
+		if math.Abs(u) < 1e-8 || b-a < close {
 			return mid
 		}
 		if u > 0 {
 			b, hi = mid, u
-			lo /= 2
+			if side > 0 {
+				lo /= 2
+			}
+			side = 1
 		} else {
 			a, lo = mid, u
-			if !math.IsInf(hi, 1) {
+			if side < 0 && !math.IsInf(hi, 1) {
 				hi /= 2
 			}
+			side = -1
 		}
 	}
 	return a

@@ -264,7 +264,7 @@ func (c *conformer) noFastenerIsAskedForLess(t *testing.T) []string {
 	a := c.answer(t, nil)
 	across, share := 0.0, 0.0
 	for _, s := range a.Supports {
-		share += s.Load
+		share += s.Share * quantity.Gravity * c.shelf().Below.Care()
 		for _, h := range s.Geometry.Holes {
 			if s.Own > 0 {
 				across += h.Shear
@@ -272,7 +272,9 @@ func (c *conformer) noFastenerIsAskedForLess(t *testing.T) []string {
 		}
 	}
 	if a.Rail != nil {
-		for _, col := range a.Rail.Geometry.Columns {
+		r := c.run(t)
+		v := r.look(r.states[0], 1)
+		for _, col := range r.rail.Geometry(r.carried(nil, &v, hold.Everyday, hold.Strength)).Columns {
 			for _, h := range col.Holes {
 				across += h.Shear
 			}

@@ -107,6 +107,12 @@ func (g *stand) reaches(l *support.FormLink, c hold.Case) float64 {
 	if hi := over(1); hi > 0 { // it may ease again under more
 		return crossing(over, lo, hi, 1)
 	}
+	most := mostOf(g.asked)
+	for k := 1.0; k < steps && l.Kind == hold.Gate; k++ {
+		if at := most * k * k / steps / steps; over(at) > 0 {
+			return crossing(over, lo, over(at), at)
+		}
+	}
 	hi := over(most)
 	if hi <= 0 {
 		return most
@@ -114,7 +120,7 @@ func (g *stand) reaches(l *support.FormLink, c hold.Case) float64 {
 	return crossing(over, lo, hi, most)
 }
 
-func (g *stand) limit(by float64) Limit { return Limit{Kg: by * g.asked, Above: by >= most} }
+func (g *stand) limit(by float64) Limit { return Limit{Kg: by * g.asked, Above: by >= mostOf(g.asked)} }
 
 func (g *stand) id(l *support.FormLink) string {
 	of := l.Support
@@ -164,7 +170,8 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 	if !g.even {
 		out.Asked = g.asked
 	}
-	out.most, out.stands = g.limit(most), true
+	out.times, out.stands = mostOf(g.asked), true
+	out.most = g.limit(out.times)
 	for c := range sudden {
 		if sudden[c].Used > 1 {
 			sudden[c].Verdict = Gives

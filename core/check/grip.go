@@ -195,7 +195,7 @@ func (g *gripping) note(v *view, c hold.Case, at int) {
 
 // cornersOf are the multiples of the contents at which any couple may turn.
 func cornersOf(runs []*run) []float64 {
-	out := []float64{0, 1, most}
+	out := []float64{0, 1, runs[0].most}
 	for _, r := range runs {
 		for _, st := range r.states {
 			for i := range st.stretches {
@@ -206,7 +206,7 @@ func cornersOf(runs []*run) []float64 {
 		}
 	}
 	slices.Sort(out)
-	return slices.CompactFunc(out, func(a, b float64) bool { return math.Abs(b-a) < 1e-3 })
+	return slices.CompactFunc(out, func(a, b float64) bool { return math.Abs(b-a) < 1e-6*(1+b) })
 }
 
 func studsIn(holes []hold.Hole) []string {
@@ -222,6 +222,7 @@ func studsIn(holes []hold.Hole) []string {
 // grips are the couples that a form passes on; they grow straight from an empty one on.
 func (g *stand) grips() []grip {
 	var all []grip
+	most := mostOf(g.asked)
 	n := 0
 	at := func(stud string, up float64) *grip {
 		if n == len(all) {

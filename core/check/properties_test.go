@@ -124,6 +124,7 @@ func TestInchAndMetricFilesOfTheSameSizeAgree(t *testing.T) {
 	if err := json.Unmarshal([]byte(text), &p); err != nil {
 		t.Fatal(err)
 	}
+	p.Shelves = p.Shelves[:1]
 	a, c := run1(t, demoWall(t)), run1(t, &p)
 	for i := range a.Links {
 		if !near(a.Links[i].Limit.Kg, c.Links[i].Limit.Kg, 1e-6) {

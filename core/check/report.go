@@ -79,6 +79,7 @@ type Answer struct {
 
 	notJudged []Caution // of the shelf by itself
 	most      Limit     // the limit of what nothing limits
+	times     float64   // the contents that it is
 	own       gathering // of its own links
 	stands    bool      // there is something that could break
 	grips     []grip    // what it asks of studs

@@ -18,8 +18,8 @@ import (
 )
 
 const (
-	// most is how many times the asked load is tried before a limit is "above".
-	most = 10
+	// A limit is "above" past so many times the asked load, or so many kg if that is more.
+	manyTimes, manyKg = 100.0, 1000.0
 	// evenly is what an empty shelf is asked to try, kg per metre of board.
 	evenly = 25.0
 )
@@ -42,8 +42,9 @@ type run struct {
 	beds     []bed      // on which the board lies loose; none where anything holds it down
 	backing  *stretched // of a back cleat behind a board that spans from end to end
 	asked    float64    // mass of the contents, kg
+	most     float64    // times them that are tried before a limit is "above"
 	even     bool
-	zAll     float64 // centroid of contents and board, from the wall, mm
+	zAll     float64 // the worse of the contents' and the board's centroid, from the wall, mm
 	selfW    float64 // N/mm
 	out      float64 // how far out from the wall the board's back edge stands, mm
 	bays     int
@@ -184,9 +185,12 @@ func (r *run) placeItems() {
 		r.even = true
 		add(0, length, evenly*length/1000, depth/2)
 	}
-	self := r.selfW * length
-	r.zAll = (moment + self*(r.out+depth/2)) / (r.asked*quantity.Gravity + self)
+	r.most = mostOf(r.asked)
+	r.zAll = max(moment/(r.asked*quantity.Gravity), r.out+depth/2)
 }
+
+// mostOf is how many times an asked mass, kg, is tried before a limit is "above".
+func mostOf(asked float64) float64 { return max(manyTimes, manyKg/asked) }
 
 // hangSupports puts up the supports that stand under the board, left to right, and
 // the rail that they hang on.
@@ -318,7 +322,7 @@ func (r *run) everyday() error {
 			patterns = append(patterns, pattern{name: "with contents only " + r.bayName(bay), bays: []int{bay}})
 		}
 	}
-	patterns = append([]pattern{all}, patterns...)
+	patterns = append(append([]pattern{all}, patterns...), r.together(all.bays)...)
 	if len(all.bays) == 1 {
 		patterns = patterns[:2]
 	}
@@ -341,6 +345,30 @@ func (r *run) everyday() error {
 		}
 	}
 	return nil
+}
+
+// together are the patterns of any two neighbouring bays, and of every second one, where
+// they are not all that there are, nor one alone.
+func (r *run) together(all []int) []pattern {
+	var out []pattern
+	add := func(name string, bays []int) {
+		if len(bays) > 1 && len(bays) < len(all) {
+			out = append(out, pattern{name: name, bays: bays})
+		}
+	}
+	var second [2][]int
+	for k, bay := range all {
+		if k > 0 && all[k-1] == bay-1 {
+			add("with contents only "+r.bayName(bay-1)+" and "+r.bayName(bay), []int{bay - 1, bay})
+		}
+		second[bay%2] = append(second[bay%2], bay)
+	}
+	for _, bays := range second {
+		if len(bays) > 1 {
+			add("with contents "+r.bayName(bays[0])+" and in every second bay from there", bays)
+		}
+	}
+	return out
 }
 
 // pattern is which bays are loaded: what it is called, and the fixed reactions of their

@@ -33,7 +33,7 @@ func (r *run) report(p *design.Project, all []found) Answer {
 	for i := range all {
 		out.Links[i] = *all[i].Link
 	}
-	out.most, out.stands = r.limit(most), r.rig != nil
+	out.most, out.times, out.stands = r.limit(r.most), r.most, r.rig != nil
 	out.Handling = r.suddenly(all, handling)
 	if s.Accident != design.NoAccident {
 		a := r.suddenly(all, accident)

@@ -103,7 +103,7 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 		}
 		st.stretches = append(st.stretches, p)
 		next := p.end(s.Bears, rest, lambda)
-		if next > most {
+		if next > r.most {
 			break
 		}
 		lambda = next

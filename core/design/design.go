@@ -193,13 +193,25 @@ func (s *Shelf) SetDown() float64 {
 	heaviest, some := quantity.Mass(0), false
 	for _, it := range s.Contents {
 		if it.Mass() > 0 {
-			heaviest, some = max(heaviest, it.Each), true
+			heaviest, some = max(heaviest, s.piece(it)), true
 		}
 	}
 	if !some {
 		return 0
 	}
 	return max(bump*heaviest.Weight(), leastSetDown)
+}
+
+// asSheet is how thick a sheet is at most, mm.
+const asSheet = 25
+
+// piece is the heaviest part of an item that is put up at once: of a stack of sheets that
+// leans on its rack, one sheet.
+func (s *Shelf) piece(it load.Item) quantity.Mass {
+	if s.SheetRack != nil && it.Depth > asSheet {
+		return it.Each * quantity.Mass(asSheet/it.Depth)
+	}
+	return it.Each
 }
 
 // Support is one thing that carries a shelf, at X along the wall. Kind says which of

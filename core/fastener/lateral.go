@@ -151,7 +151,7 @@ func Lateral(sh *working.Sheet, s Screw, side, main Member, gap float64, on mate
 	rd := s.reduction(m.name, side, main)
 	z := m.p / rd * on.CD * k
 	if sh.On() {
-		sh.Add("Z", "push across on one "+s.Name+"; k: the part that counts of a short or crowded one, × 0.7 in wet wood, × √kpanel in a panel",
+		sh.Add("Z", "push across on one "+s.Name+"; k: the part that counts of a short or crowded one, less in wet wood or a panel",
 			"P / Rd × CD × k", z, working.Force, "NDS 12.3.1; Rule for a short one", working.In("P", m.p, working.Force),
 			working.In("Rd", rd, working.Ratio), working.In("CD", on.CD, working.Ratio), working.In("k", k, working.Ratio))
 	}

@@ -64,7 +64,7 @@ func (m Arm) Links() []Link {
 		return nil
 	}
 	return []Link{{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
-		Name: "screws into the board", Use: m.Held}}
+		Name: "screws into the board", Eases: true, Use: m.Held}}
 }
 
 // Screwed is how many screws keep the board down there and how far behind the arm's tip they

@@ -27,6 +27,7 @@ type Drilled struct {
 	ended   float64 // part of its strength that the ends of its piece leave, 0 for all
 	room    float64 // and the others beside it
 	joined  bool    // so near another one that both are that
+	kser    float64 // how firmly it holds what it goes through across itself, N/mm
 	grain   *Grain  // of its piece; nil of a steel one
 	unknown string  // what is not known of it, or ""
 	wall    *wall.Wall
@@ -64,20 +65,16 @@ func (d *Drilled) fill(s *Site) {
 		for c := range Cases {
 			d.Caps[c] = d.Takes(nil, c, s.Bases[c])
 		}
+		if d.kser = d.Caps[Everyday].Push; !d.Anchor() {
+			into := d.into()
+			d.kser = math.Pow(into.Wood.Density(), 1.5) * d.Screw.D / 23 * into.Part
+		}
 	}
 }
 
 // Kser is how firmly the fastener holds what it goes through across itself, N/mm; one that
 // counts in part, in part (EC5 table 7.1).
-func (d *Drilled) Kser() float64 {
-	if d.Anchor() {
-		return d.Caps[Everyday].Push
-	}
-	density := material.Board{Lumber: ptr(d.stud())}.Density()
-	return math.Pow(density, 1.5) * d.Screw.D / 23 * d.into().Part
-}
-
-func ptr[T any](v T) *T { return &v }
+func (d *Drilled) Kser() float64 { return d.kser }
 
 // gap is what is between piece and stud: the lining, and air.
 func (d *Drilled) gap() float64 { return d.wall.Lining.Gap() + d.Through.air }

@@ -79,6 +79,7 @@ type Link struct {
 	Kind       Kind
 	Name       string
 	NoMean     string
+	Eases      bool // it may be used less under more
 	Use        func(sh *working.Sheet, a Action) Use
 }
 

@@ -162,13 +162,13 @@ func (h *held) Links() []hold.Link {
 	}
 	return append(h.framed.links(),
 		hold.Link{Part: "hook", Mode: "lip", Goes: hold.Splits, Of: h.h.Hook.Made.Of(), Role: hold.RoleUnhooks, Kind: hold.Strength,
-			Name: "lip of the bevel", Use: h.lip},
+			Name: "lip of the bevel", Eases: true, Use: h.lip},
 		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength,
-			Name: "hook on the holder", Use: h.hook},
+			Name: "hook on the holder", Eases: true, Use: h.hook},
 		hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
 			Name: "upright in bending", Use: h.upright},
 		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength,
-			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Use: h.climbs},
+			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Eases: true, Use: h.climbs},
 		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
 			Name: "holder on its rail", Use: h.hangs})
 }

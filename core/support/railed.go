@@ -284,7 +284,7 @@ func (r *railed) Links() []SharedLink {
 			id := s.Holes[c.Holes[0]].ID
 			out = append(out,
 				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: r.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength,
-					Name: name, NoMean: mean}, Where: where, X: c.X,
+					Name: name, NoMean: mean, Eases: len(s.Columns) == 1}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
 				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Goes: hold.Crushes, Of: r.set.LinedWith(), Role: hold.RoleHeel,
 					Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
