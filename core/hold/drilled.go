@@ -22,14 +22,15 @@ type Drilled struct {
 	fix     Fixing
 	Screw   fastener.Screw
 	Through Through
-	split   string  // why the piece splits there, or ""
-	crowded string  // by what it is weaker than it could be, or ""
-	ended   float64 // part of its strength that the ends of its piece leave, 0 for all
-	room    float64 // and the others beside it
-	joined  bool    // so near another one that both are that
-	kser    float64 // how firmly it holds what it goes through across itself, N/mm
-	grain   *Grain  // of its piece; nil of a steel one
-	unknown string  // what is not known of it, or ""
+	split   string          // why the piece splits there, or ""
+	crowded string          // by what it is weaker than it could be, or ""
+	ended   float64         // part of its strength that the ends of its piece leave, 0 for all
+	room    float64         // and the others beside it
+	joined  bool            // so near another one that both are that
+	kser    float64         // how firmly it holds what it goes through across itself, N/mm
+	grain   *Grain          // of its piece; nil of a steel one
+	behind  *material.Board // the stud
+	unknown string          // what is not known of it, or ""
 	wall    *wall.Wall
 	Hit     wall.Hit
 	Grip    fastener.Grip
@@ -49,7 +50,12 @@ func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drill
 		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
 	d.Hit = s.Wall.Meet(x, s.Underside+y, d.Screw)
-	switch st := d.Hit.Behind(); {
+	st := d.Hit.Behind()
+	if st != nil {
+		wood := d.stud()
+		d.behind = &material.Board{Lumber: &wood, Condition: st.Condition}
+	}
+	switch {
 	case d.Anchor():
 		d.Grip = d.anchorGrip()
 	case st != nil && d.Hit.Meets != wall.Misses:
@@ -149,8 +155,7 @@ func (d *Drilled) stud() material.Lumber {
 
 // into is the stud as the fastener meets it.
 func (d *Drilled) into() fastener.Member {
-	wood := d.stud()
-	m := d.Grip.Into(&material.Board{Lumber: &wood, Condition: d.Hit.Behind().Condition}, false)
+	m := d.Grip.Into(d.behind, false)
 	if d.room > 0 {
 		m.Part *= d.room
 	}

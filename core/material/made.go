@@ -230,7 +230,7 @@ func Stuff(key string, grade Grade, c Condition, width, thickness float64) (Boar
 		b.Lumber = l
 		return b, true
 	}
-	if p, ok := PanelOf(key, thickness); ok {
+	if p, ok := PanelOf(key, min(width, thickness)); ok { // however it stands
 		b.Panel = p
 		return b, true
 	}

@@ -118,17 +118,47 @@ func Panels() []Panel { return tables().panels }
 // Sizes returns what boards and sheets are sold as.
 func Sizes() []Size { return tables().sizes }
 
-// PanelOf finds a panel by key and thickness, mm: the row for the next lower
-// thickness.
+// PanelOf finds a panel by key and thickness, mm: the row of that thickness, or between two
+// rows the lower of each property.
 func PanelOf(key string, thickness float64) (*Panel, bool) {
-	var out *Panel
-	all := Panels()
-	for i := range all {
-		if p := &all[i]; p.Key == key && (out == nil || p.From <= thickness+1e-9) {
-			out = p
+	rows := byKey().panels[key]
+	for i := len(rows) - 1; i >= 0; i-- {
+		if rows[i].own.From <= thickness+1e-9 {
+			if thickness < rows[i].own.From+0.05 {
+				return rows[i].own, true
+			}
+			return rows[i].above, true
 		}
 	}
-	return out, out != nil
+	if len(rows) == 0 {
+		return nil, false
+	}
+	return rows[0].own, true
+}
+
+// panelRow is a row of a make of panel, and what counts from it up to the next.
+type panelRow struct{ own, above *Panel }
+
+// panelRows are the rows of every make.
+func panelRows() map[string][]panelRow {
+	out := map[string][]panelRow{}
+	all := Panels()
+	for i := range all {
+		between := all[i]
+		if i+1 < len(all) && all[i+1].Key == between.Key {
+			between = lower(between, all[i+1])
+		}
+		out[between.Key] = append(out[between.Key], panelRow{&all[i], &between})
+	}
+	return out
+}
+
+// lower is the lower of each strength and stiffness of two rows.
+func lower(p, q Panel) Panel {
+	p.Density, p.MORAlong, p.MORAcross = min(p.Density, q.Density), min(p.MORAlong, q.MORAlong), min(p.MORAcross, q.MORAcross)
+	p.EAlong, p.EAcross, p.Shear, p.Planar = min(p.EAlong, q.EAlong), min(p.EAcross, q.EAcross), min(p.Shear, q.Shear), min(p.Planar, q.Planar)
+	p.GFace, p.GEdge = min(p.GFace, q.GFace), min(p.GEdge, q.GEdge)
+	return p
 }
 
 // index finds rows of the tables by their keys.
@@ -136,6 +166,7 @@ type index struct {
 	woods  map[string]*Wood
 	grades map[string]*Grade
 	lumber map[string]*Lumber
+	panels map[string][]panelRow
 }
 
 var byKey = sync.OnceValue(func() index {
@@ -143,6 +174,7 @@ var byKey = sync.OnceValue(func() index {
 		table.Index(Woods(), func(w *Wood) string { return w.Key }),
 		table.Index(Grades(), func(g *Grade) string { return g.Key }),
 		table.Index(Lumbers(), func(l *Lumber) string { return l.Key }),
+		panelRows(),
 	}
 })
 

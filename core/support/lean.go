@@ -104,7 +104,7 @@ func (h *leaned) Links() []FormLink {
 			out[i].Name = map[hold.Role]string{hold.RoleBar: "foot in bending", hold.RoleDroop: "foot's tip"}[out[i].Role]
 		}
 		if out[i].Role == hold.RoleJoint {
-			out[i].Name = "foot in its joint"
+			out[i].Name, out[i].Use = "foot in its joint", h.footJoint
 		}
 		if out[i].Where == "level 1" {
 			out[i].Where = "feet"
@@ -118,6 +118,19 @@ func (h *leaned) Links() []FormLink {
 		}
 		return hold.Use{How: "stay"}
 	}})
+}
+
+// footJoint is a foot in its upright: the weight on it, and the thrust of the stack that its
+// stop pulls it out with, by the worst foot's share.
+func (h *leaned) footJoint(sh *working.Sheet, d Demand) hold.Use {
+	r, e := h.onArm(sh, 0, d)
+	in := float64(h.racked.Deep) - h.racked.joint.Middle()
+	out := uneven * h.thrust(sh, d) / float64(len(h.uprights))
+	if sh.On() {
+		sh.Add("H", "pull on the worst foot", fmt.Sprintf("%g × Tl / n", uneven), out, working.Force, "Rule",
+			working.In("n", float64(len(h.uprights)), working.Ratio))
+	}
+	return h.racked.joint.Use(sh, hold.Load{M: r * (e + in), V: r, H: out}, h.set.Bases[d.Case])
 }
 
 // Parts draws the frames with the stack that leans on them.
