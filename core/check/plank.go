@@ -22,6 +22,7 @@ type plank struct {
 type side struct {
 	name  string
 	share float64
+	front bool // of two, the one that something set down on the front edge stands on
 	section.Composite
 	of []slat
 }
@@ -76,6 +77,7 @@ func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 			newSide("the "+names[0]+" half with its lip", withLip, append(boardSlats(s, board, near, near+depth/2), lips...)),
 			newSide("the "+names[1]+" half without a lip", withLip*without, boardSlats(s, board, far, far+depth/2)),
 		}
+		p.sides[0].front, p.sides[1].front = s.MakeUp.Front != nil, s.MakeUp.Front == nil
 	default:
 		p.sides = []side{newSide("", 1, all)}
 	}

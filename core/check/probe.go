@@ -173,11 +173,14 @@ func (l *slat) slides(sh *working.Sheet, on material.Basis) float64 {
 
 func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	at := v.shape().Moment()
-	m, on := math.Abs(at.Value)*r.care(c), r.basis(c)
-	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
-		return m * sd.share * sd.Fibre(i) / sd.of[i].bends(nil, on)
-	})
+	on := r.basis(c)
+	of := func(sd *side) float64 { return math.Abs(at.Value) * sd.share * r.care(c) }
+	if v.point >= 0 && len(r.plank.sides) > 1 {
+		of = func(sd *side) float64 { return math.Abs(v.onSide(sd).Moment().Value) * r.care(c) }
+	}
+	sd, i, used := r.worstSlat(func(sd *side, i int) float64 { return of(sd) * sd.Fibre(i) / sd.of[i].bends(nil, on) })
 	if sh.On() {
+		m := of(sd) / sd.share
 		sh.Add("M", fmt.Sprintf("greatest bending moment, %s from the left end, %s, × care", say.Place(at.X), v.when()),
 			"beam on its supports × care",
 			m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
@@ -235,11 +238,14 @@ func (r *run) showSection(sh *working.Sheet, sd *side) {
 }
 
 func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
-	f, on := math.Abs(v.shape().Shear().Value)*r.care(c), r.basis(c)
-	sd, i, used := r.worstSlat(func(sd *side, i int) float64 {
-		return f * sd.share * sd.Slide(i) / sd.of[i].slides(nil, on)
-	})
+	on, all := r.basis(c), v.shape().Shear().Value
+	of := func(sd *side) float64 { return math.Abs(all) * sd.share * r.care(c) }
+	if v.point >= 0 && len(r.plank.sides) > 1 {
+		of = func(sd *side) float64 { return math.Abs(v.onSide(sd).Shear().Value) * r.care(c) }
+	}
+	sd, i, used := r.worstSlat(func(sd *side, i int) float64 { return of(sd) * sd.Slide(i) / sd.of[i].slides(nil, on) })
 	if sh.On() {
+		f := of(sd) / sd.share
 		l := &sd.of[i]
 		sh.Add("V", "greatest shear force, "+v.when()+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam",
 			working.In("care", r.care(c), working.Ratio))

@@ -246,10 +246,22 @@ func (v *view) action(i int) (force, moment float64) {
 
 // grown returns the board's curve with the part under its own weight and the
 // part under the contents each multiplied.
-func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(0, self, contents) }
+func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(0, self, contents, 1) }
+
+// onSide is the curve of one of two halves of a board, by its share: what is set down stands
+// whole on the front one.
+func (v *view) onSide(sd *side) *beam.Curve {
+	own := *v
+	own.room = nil
+	down := 0.0
+	if sd.front {
+		down = 1
+	}
+	return own.draw(0, sd.share, sd.share, down)
+}
 
 // draw draws the curve in the k-th place of its room, where it has one.
-func (v *view) draw(k int, self, contents float64) *beam.Curve {
+func (v *view) draw(k int, self, contents, down float64) *beam.Curve {
 	in := v.room
 	if in == nil {
 		in = &v.r.rooms.Take(1)[0]
@@ -261,7 +273,7 @@ func (v *view) draw(k int, self, contents float64) *beam.Curve {
 		in.factors[v.r.colContents(bay)] = v.lambda * contents
 	}
 	if v.point >= 0 {
-		in.factors[v.point] = v.weight
+		in.factors[v.point] = v.weight * down
 		copy(in.sunk, v.sunk)
 	} else {
 		clear(in.sunk)
@@ -276,7 +288,7 @@ func (v *view) draw(k int, self, contents float64) *beam.Curve {
 // shape is the curve as the board stands now, worked out once.
 func (v *view) shape() *beam.Curve {
 	if v.curve == nil {
-		v.curve = v.draw(0, 1, 1)
+		v.curve = v.draw(0, 1, 1, 1)
 	}
 	return v.curve
 }
@@ -284,7 +296,7 @@ func (v *view) shape() *beam.Curve {
 // end is the curve at the end of the contents' stay, worked out once.
 func (v *view) end() *beam.Curve {
 	if v.later == nil {
-		v.later = v.draw(1, v.r.long[0], v.r.long[1])
+		v.later = v.draw(1, v.r.long[0], v.r.long[1], 1)
 	}
 	return v.later
 }
