@@ -305,9 +305,9 @@ func (p *probe) asks(st *state) bool {
 }
 
 // settle writes a use into the link.
-func (f *found) settle(u hold.Use) {
+func (f *Link) settle(u hold.Use) {
 	f.Used, f.How, f.Value, f.Allowed = finite(u.Used), u.How, u.Value, u.Allowed
-	f.Fails = math.IsInf(u.Used, 1)
+	f.Fails, f.Unknown = math.IsInf(u.Used, 1), u.Unknown
 }
 
 func finite(u float64) float64 { return min(u, worstUsed) }

@@ -123,6 +123,8 @@ func (w *bearing) gather(i int, a *Answer, near bool) Closing {
 		}
 	}
 	switch {
+	case g.first != nil && g.first.Unknown && !(g.surely.Kg < a.Asked || g.surely.Kg == 0):
+		out.Verdict, out.Why = Cannot, g.first.Name+": "+g.first.How
 	case out.HoldsUpTo.Kg < a.Asked || out.HoldsUpTo.Kg == 0:
 		out.Verdict = Gives
 	case len(out.NotJudged) > 0:
@@ -140,6 +142,7 @@ func (w *bearing) gather(i int, a *Answer, near bool) Closing {
 type gathering struct {
 	Closing
 	first  *Link
+	surely Limit // of what is known
 	breaks Limit
 	known  bool
 	worst  []*Link // in the order of the roles
@@ -148,7 +151,7 @@ type gathering struct {
 // gathered takes in a shelf's own links.
 func (a *Answer) gathered() gathering {
 	g := gathering{Closing: Closing{Verdict: Holds, HoldsUpTo: a.most, StraightTo: a.most, NotKnown: []string{}, Band: []string{}},
-		breaks: a.most, known: true, worst: make([]*Link, len(hold.Roles()))}
+		breaks: a.most, surely: a.most, known: true, worst: make([]*Link, len(hold.Roles()))}
 	for k := range a.Links {
 		g.take(&a.Links[k])
 	}
@@ -166,6 +169,9 @@ func (g *gathering) take(f *Link) {
 			g.StraightTo, g.FirstSag = f.Limit, f.ID
 		}
 		return
+	}
+	if !f.Unknown && f.Limit.Kg < g.surely.Kg {
+		g.surely = f.Limit
 	}
 	// Of those that hold more than anyone asked about, the most used would be first.
 	if g.first == nil || f.Limit.Kg < g.first.Limit.Kg || f.Limit.Kg == g.first.Limit.Kg && f.Used > g.first.Used {

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"fmt"
-	"math"
 	"slices"
 
 	"aguante/core/hold"
@@ -224,7 +223,7 @@ func (g *stand) judge(ctx context.Context, sudden *[suddens]Sudden) ([]Link, err
 		f := &out[i]
 		*f = Link{ID: g.id(l), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of, Name: l.Name, Where: l.Where,
 			Support: l.Support, When: "with all of its goods", NoMean: l.NoMean, X: l.X - left}
-		f.Used, f.How, f.Value, f.Allowed, f.Fails = finite(u.Used), u.How, u.Value, u.Allowed, math.IsInf(u.Used, 1)
+		f.settle(u)
 		f.Limit = g.limit(g.reaches(l, hold.Everyday))
 		if l.Kind == hold.Gate && f.Fails {
 			f.NoMean = "nothing is known of " + f.Name + " that " + f.How

@@ -239,7 +239,7 @@ func TestWhatTheFrozenDesignsMaySay(t *testing.T) {
 		}
 		for _, s := range rep.Shelves {
 			for _, l := range s.Links {
-				if l.Kind != hold.Stiffness && l.Used > 1+1e-6 && !s.Evenly {
+				if l.Kind != hold.Stiffness && l.Used > 1+1e-6 && !s.Evenly && !(l.Unknown && s.Verdict == check.Cannot) {
 					over++
 					if s.Verdict != check.Gives || l.Limit.Kg > s.Asked || s.HoldsUpTo.Kg > s.Asked {
 						t.Errorf("%s: %s is used %.3f as asked, its limit is %.1f kg of %.1f, the verdict %s", p.Name, l.ID, l.Used,

@@ -3,7 +3,6 @@ package check
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"aguante/core/hold"
 	"aguante/core/say"
@@ -181,15 +180,12 @@ func (r *run) railReport(all []found) *Rail {
 	return out
 }
 
-// columnBeside is the column of the rail that stands nearest to a support on it.
-func (r *run) columnBeside(rail *Rail, i int) *hold.Column {
-	if rail == nil || !slices.Contains(r.rail.from, i) {
-		return nil
-	}
-	var best *hold.Column
+// columnBeside is the column of a rail that stands nearest to a support on it.
+func (r *run) columnBeside(rail hold.RailGeometry, i int) hold.Column {
+	best := hold.Column{X: math.Inf(1)}
 	x := float64(r.shelf.X) + r.at[i]
-	for k := range rail.Geometry.Columns {
-		if c := &rail.Geometry.Columns[k]; best == nil || math.Abs(c.X-x) < math.Abs(best.X-x) {
+	for _, c := range rail.Columns {
+		if math.Abs(c.X-x) < math.Abs(best.X-x) {
 			best = c
 		}
 	}

@@ -170,6 +170,7 @@ type Link struct {
 	Wood     string    `json:"wood,omitempty"` // the candidate that governs
 	Used     float64   `json:"used"`
 	Fails    bool      `json:"fails,omitempty"`
+	Unknown  bool      `json:"unknown,omitempty"` // it fails as something is not known
 	Limit    Limit     `json:"limit"`
 	Break    *Limit    `json:"break,omitempty"`
 	NoMean   string    `json:"no_mean,omitempty"`

@@ -1,6 +1,8 @@
 package check
 
 import (
+	"slices"
+
 	"aguante/core/hold"
 
 	"aguante/core/design"
@@ -136,8 +138,8 @@ func (r *run) supports(out *Answer, all []found) {
 		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when()
 		s.Geometry = v.r.hung[i].Geometry(a)
 		s.Own = len(s.Geometry.Holes)
-		if c := r.columnBeside(out.Rail, i); c != nil {
-			s.Geometry.With(c.Geometry)
+		if r.rail != nil && slices.Contains(r.rail.from, i) { // in one state with what hangs on it
+			s.Geometry.With(r.columnBeside(v.r.rail.Geometry(v.r.carried(nil, &v, hold.Everyday, hold.Strength)), i).Geometry)
 		}
 	}
 	for i := range numbered {

@@ -18,7 +18,7 @@ func BehindUse(holes []Drilled, hold int) Use {
 	case len(holes) == 0:
 		return Use{Used: Fails, How: "there are none"}
 	}
-	return Use{Used: Fails, How: "the first " + holes[0].Why()}
+	return Use{Used: Fails, How: "the first " + holes[0].Why(), Unknown: holes[0].unknown != "" && holes[0].Anchor()}
 }
 
 // FastenerNotes are what fasteners assume and beware of, the same for every piece.

@@ -14,6 +14,7 @@ type Use struct {
 	Used           float64
 	How            string
 	Value, Allowed float64
+	Unknown        bool // it fails as something is not known, which How says
 }
 
 // Kind tells what a link decides.

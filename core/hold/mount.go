@@ -307,6 +307,9 @@ func (m *Mount) holeFacts(g *Geometry, h *Hole) {
 	g.Facts = append(g.Facts, Fact{Name: "of the " + m.fix.Noun() + " in the " + m.Set.BehindName(m.fix), Value: h.In, Kind: "length",
 		Bad: h.In < h.Least})
 	g.Facts = append(g.Facts, Long("needs", h.Least), Pulls("one takes a pull of", h.Takes))
+	if r := m.fix.Rating; r != nil && h.Counts {
+		g.Facts = append(g.Facts, Pulls("of the printed", r.Pull.Weight()))
+	}
 }
 
 // BehindName is what the fasteners are in.

@@ -25,6 +25,7 @@ type Going struct {
 	Gone  []string `json:"gone"`
 	Next  float64  `json:"next_kg"` // where the next thing would go
 	Down  bool     `json:"down"`
+	Hangs bool     `json:"hangs"` // bent: it does not come down
 	Holds bool     `json:"holds"`
 	// Unknown says that nothing is known of what gives next.
 	Unknown bool   `json:"unknown"`
@@ -94,7 +95,9 @@ func Break(ctx context.Context, p *design.Project, id string, known check.Known)
 		link := linkOf(a, a.BreakLink)
 		taken, to := take(q, s, link)
 		if taken == nil {
-			g.Down, g.To = true, "all of it comes down"
+			if g.Down, g.To = true, "all of it comes down"; link.Goes == hold.Bends && link.Of == hold.OfSteel {
+				g.Hangs, g.To = true, "it hangs bent, and what stands on it slides off"
+			}
 			return append(out, g), nil
 		}
 		gone = append(slices.Clone(gone), taken...)

@@ -305,7 +305,7 @@ func (f *finder) fasteners() []change {
 func (f *finder) ways() []change {
 	var out []change
 	for _, r := range support.Recipes() {
-		if r.Form {
+		if r.Form || r.Suits != nil && !r.Suits(f.outfit(f.shelf())) {
 			continue
 		}
 		out = append(out, change{"way", "Hang it on " + r.Name, 8, support.Everything, func(h *design.Hung) bool {

@@ -70,8 +70,9 @@ func Compare(ctx context.Context, p *design.Project, id string, newID func() str
 		return nil, err
 	}
 	var out []Row
+	own := p.WayOf(&p.Shelves[at])
 	for _, w := range support.Recipes() {
-		if w.Form {
+		if w.Form || w.Suits != nil && w.Key != own && !w.Suits(dress.Outfit(p, &p.Shelves[at], newID)) {
 			continue
 		}
 		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{},

@@ -203,9 +203,15 @@ func (*Side) recipes() []Recipe {
 	return []Recipe{
 		{Key: "ledgers", Name: "cleats in an alcove", Words: "at the back and both ends", Tools: []string{"saw", "drill", "level"},
 			Hands: "a board scribed to the alcove", Misfit: oneByOne, Make: (*Outfit).ledgers,
-			Is: func(w *Ways, r *Rail) bool { return w.SideCleat != nil || r != nil && r.Kind == Ledger }},
+			Suits: fillsAlcove, Is: func(w *Ways, r *Rail) bool { return w.SideCleat != nil || r != nil && r.Kind == Ledger }},
 	}
 }
+
+// fillsAlcove tells that a shelf goes from one end of its wall to the other.
+func fillsAlcove(o *Outfit) bool { return o.X <= inAlcove && o.X+o.Length >= o.Wall.Length-inAlcove }
+
+// inAlcove is how near a shelf's ends come to the ends of the wall in an alcove, mm.
+const inAlcove = 25
 
 func (o *Outfit) ledgers() error {
 	thick := o.Size(0.75, 19)

@@ -25,6 +25,7 @@ type Recipe struct {
 	Hands  string                       `json:"hands"`
 	Misfit quantity.Length              `json:"-"`
 	Make   func(o *Outfit) error        `json:"-"`
+	Suits  func(o *Outfit) bool         `json:"-"` // whether to suggest it there; nil where anywhere
 	Is     func(of *Ways, r *Rail) bool `json:"-"` // whether a support, or a rail without any, is of it
 }
 

@@ -146,7 +146,7 @@ func (h *pinned) amiss() string {
 	switch {
 	case high >= h.set.Thickness-2:
 		return fmt.Sprintf("is %s high in a board of %s", mm(high), mm(h.set.Thickness))
-	case float64(h.Tip) > h.set.Depth-max(0, h.face)-3:
+	case float64(h.Tip) > h.set.Depth-max(0, h.face)-3+1e-6:
 		return "goes " + mm(float64(h.Tip)) + " into a shelf that is not so deep"
 	case h.strip != nil:
 		low, top := float64(h.strip.Bottom), float64(h.strip.Bottom+h.strip.Height)
@@ -155,7 +155,7 @@ func (h *pinned) amiss() string {
 			return "stands beyond the end of the strip"
 		case h.y-high/2 < low+2 || h.y+high/2 > top-2:
 			return "has no wood of the strip around it"
-		case float64(h.Root) > h.face:
+		case float64(h.Root) > h.face+0.05:
 			return "goes " + mm(float64(h.Root)) + " into a strip of " + mm(h.face)
 		}
 	case h.set.Wall.Solid():
@@ -167,7 +167,7 @@ func (h *pinned) amiss() string {
 		}
 	case !h.hit.Counts:
 		return h.hit.Why
-	case float64(h.Root) > float64(h.hit.Behind().Depth):
+	case float64(h.Root) > float64(h.hit.Behind().Depth)+0.05:
 		return "comes out of the stud's back"
 	}
 	return ""

@@ -1017,6 +1017,7 @@ how: string
 gone: string[]
 next_kg: number
 down: boolean
+hangs: boolean
 holds: boolean
 unknown: boolean
 to: string
@@ -1162,6 +1163,7 @@ when: string
 wood?: string
 used: number
 fails?: boolean
+unknown?: boolean
 limit: Limit
 break?: Limit
 no_mean?: string

@@ -75,7 +75,9 @@ function Breaking({ shelf, answer, onClose }: { shelf: Shelf; answer: ShelfRepor
             <span className={`text-base ${last ? "text-red" : at > working ? "text-ochre" : "text-vial"}`}>
               {last
                 ? last.down
-                  ? "it comes down"
+                  ? last.hangs
+                    ? "it hangs bent"
+                    : "it comes down"
                   : "something has gone"
                 : at > working
                   ? "past what to rely on"
@@ -102,16 +104,14 @@ function Step({ step: s, done, before }: { step: Going; done: boolean; before: G
   const u = design.units;
   const name = s.where && s.where !== "board" ? `${s.name}, ${s.where}` : s.name;
   if (s.holds && !before && s.gone.length === 0)
-    return <li className="text-vial">Nothing would break below ten times what you ask.</li>;
+    return <li className="text-vial">Nothing would break below a hundred times what you ask, or a tonne.</li>;
   const atOnce = before !== undefined && s.kg <= before.kg * 1.001;
   return (
     <li className={`border-t border-hair py-1 first:border-t-0 ${done ? "text-red" : ""}`}>
       <span className="fig">{atOnce ? "at once" : `about ${holds(s.kg, u)}`}</span>: {name} ({s.how}).{" "}
       <span className="text-soft">
         {s.down || s.unknown
-          ? s.to === "all of it comes down"
-            ? "All of it comes down."
-            : `${s.to.replace(/^./, (c) => c.toUpperCase())}.`
+          ? `${s.to.replace(/^./, (c) => c.toUpperCase())}.`
           : `Its load goes ${s.to}${s.holds ? ", and they hold" : s.next_kg <= s.kg * 1.001 ? ": too much for them" : `, which hold to ${holds(s.next_kg, u)}`}.`}
       </span>
     </li>
