@@ -39,6 +39,7 @@ type run struct {
 	rig      *beam.Rig
 	rest     beam.Rest
 	items    []placed
+	kept     []kept     // how screws keep it down
 	beds     []bed      // on which the board lies loose; none where anything holds it down
 	backing  *stretched // of a back cleat behind a board that spans from end to end
 	asked    float64    // mass of the contents, kg

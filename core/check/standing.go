@@ -17,6 +17,7 @@ type bed struct{ x0, x1, front float64 }
 // layDown finds whether the board lies loose, and on what: it does where nothing under it
 // holds it down and all of it may tip off.
 func (r *run) layDown() {
+	r.kept = r.keptDown()
 	for i, h := range r.hung {
 		front, wide, ok := support.Bed(h)
 		if !ok || r.rest.Held[i] {
@@ -178,22 +179,37 @@ func (r *run) looseness() string {
 	return out
 }
 
+// kept is how a board is kept down at a support: n screws so far behind the front of what it
+// lies on.
+type kept struct{ front, n, behind float64 }
+
+// keptDown is it at every support; nil where the board does not lie on all of them.
+func (r *run) keptDown() []kept {
+	out := make([]kept, len(r.hung))
+	for i, h := range r.hung {
+		front, _, ok := support.Bed(h)
+		if !ok {
+			return nil
+		}
+		n, behind := support.Screwed(h)
+		out[i] = kept{front, n, behind}
+	}
+	return out
+}
+
 // lift is what the screws of support i keep the board down with in a view, N, as it would tip
 // as one body over the fronts of what it lies on: all screws alike, by how far they are behind.
 func (r *run) lift(v *view, i int) float64 {
 	turns, holds := 0.0, 0.0
-	for k, h := range r.hung {
-		front, _, ok := support.Bed(h)
-		if !ok {
-			return 0
-		}
+	for k, at := range r.kept {
 		force, moment := v.action(k)
-		turns += moment - force*front
-		n, behind := support.Screwed(h)
-		holds += n * behind
+		turns += moment - force*at.front
+		holds += at.n * at.behind
 	}
-	n, _ := support.Screwed(r.hung[i])
-	return n * max(0, turns) / max(holds, 1e-9)
+	if holds == 0 {
+		return 0
+	}
+	return r.kept[i].n * max(0, turns) / holds
 }
 
 // fallen are the reactions of a board that tips: all of it lies on the support that it tips

@@ -63,8 +63,34 @@ func (m Arm) Links() []Link {
 	if !m.HoldsDown() {
 		return nil
 	}
+	var known [Cases]takes
+	for c := range Cases {
+		known[c].Pull, known[c].by = m.screwTakes(nil, c)
+	}
 	return []Link{{Part: "board", Mode: "held", Goes: Draws, Of: StuffOf(m.Set.Board), Role: RoleTips, Kind: Strength,
-		Name: "screws into the board", Eases: true, Use: m.Held}}
+		Name: "screws into the board", Eases: true, Use: func(sh *working.Sheet, a Action) Use {
+			if sh.On() {
+				return m.Held(sh, a)
+			}
+			return Use{Used: m.pull(a) / known[a.Case].Pull, How: known[a.Case].by}
+		}}}
+}
+
+// pull is what one of the screws into the board carries, N.
+func (m Arm) pull(a Action) float64 { return (max(0, -a.R) + a.Lift) / float64(m.Screws.Count) }
+
+// screwTakes is the pull that one of them takes, N: the least of the board's wood, its own
+// steel, and a wooden arm that its head is drawn through.
+func (m Arm) screwTakes(sh *working.Sheet, c Case) (float64, string) {
+	b, s, on := m.Screws, m.Screws.Screw(), m.Set.Bases[c]
+	grip := m.grip()
+	takes, how := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on)), "pull out of the board"
+	if m.Wood != nil {
+		if head := HeadThrough(sh, b.Fixing, Wooden("arm", *m.Wood, max(1, m.Thick-float64(b.Recess)), true), on); head < takes {
+			takes, how = head, "pull their heads through the arm"
+		}
+	}
+	return takes, how
 }
 
 // Screwed is how many screws keep the board down there and how far behind the arm's tip they
@@ -97,20 +123,14 @@ func (m Arm) Notes() []string {
 	return out
 }
 
+// Held is how far the screws into the board are used.
 func (m Arm) Held(sh *working.Sheet, a Action) Use {
-	b, s, grip := m.Screws, m.Screws.Screw(), m.grip()
-	pull := (max(0, -a.R) + a.Lift) / float64(b.Count)
-	on := m.Set.Bases[a.Case]
-	takes, how := min(fastener.Withdrawal(sh, s, grip.Into(&m.Set.Board, true), on), fastener.Steel(sh, s, on)), "pull out of the board"
-	if m.Wood != nil {
-		if head := HeadThrough(sh, b.Fixing, Wooden("arm", *m.Wood, max(1, m.Thick-float64(b.Recess)), true), on); head < takes {
-			takes, how = head, "pull their heads through the arm"
-		}
-	}
+	takes, how := m.screwTakes(sh, a.Case)
+	pull := m.pull(a)
 	if sh.On() {
 		sh.Add("T", "pull on one screw into the board: what lifts it there, and what keeps all of it from tipping off the front as one body",
 			"(max(0, −R) + lift) / n", pull, working.Force, "statics", working.In("R", a.R, working.Force),
-			working.In("lift", a.Lift, working.Force), working.In("n", float64(b.Count), working.Ratio))
+			working.In("lift", a.Lift, working.Force), working.In("n", float64(m.Screws.Count), working.Ratio))
 		sh.Add("used", "part of what it takes", "T / min(W, N, H)", pull/takes, working.Ratio, "", working.In("T", pull, working.Force),
 			working.In("min(W, N, H)", takes, working.Force))
 	}

@@ -70,11 +70,12 @@ func (h *Holder) Fixings() []*hold.Fixing { return nil }
 // held is a holder in its place.
 type held struct {
 	framed
-	h    *Holder
-	own  hold.Site
-	rail *Rail // nil: nothing to hang on
-	up   material.Board
-	lips [2]lipped // of the hook, and of the rail
+	h     *Holder
+	own   hold.Site
+	rail  *Rail // nil: nothing to hang on
+	up    material.Board
+	lips  [2]lipped // of the hook, and of the rail
+	hooks [hold.Cases]hookScrew
 }
 
 // lipped is a piece whose bevel bears.
@@ -94,6 +95,9 @@ func (h *Holder) Hang(s Setting) Hung {
 		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), s.Piece(h.Hook.Made, length, float64(h.Hook.Thick))}
 		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Piece(s.Rail.Made, length, float64(s.Rail.Thickness))}
 		out.up = s.Piece(h.Made, float64(h.Width), float64(h.Deep))
+		for c := range out.hooks {
+			out.hooks[c] = out.hookScrews(nil, s.Bases[c])
+		}
 	}
 	return out
 }
@@ -227,7 +231,7 @@ func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length 
 // hook is what holds the hook to the upright: glue face to face, or screws.
 func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	k, on := h.works(sh, a), h.own.Bases[a.Case]
-	hook, up, wood := &h.h.Hook, h.up, h.lips[0].board
+	hook, wood := &h.h.Hook, h.lips[0].board
 	if hook.Glued {
 		area := float64(hook.Length) * float64(hook.High)
 		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
@@ -239,39 +243,58 @@ func (h *held) hook(sh *working.Sheet, a hold.Action) hold.Use {
 		}
 		return hold.Use{Used: u, How: "comes off the glue"}
 	}
-	n, s := float64(hook.Count), hook.Screw.Screw()
-	head, thread := wood, up
-	headT, threadT := float64(hook.Thick), float64(h.Deep)
-	name := "hook"
-	if hook.Behind {
-		head, thread, headT, threadT, name = up, wood, float64(h.Deep), float64(hook.Thick), "back"
+	n := float64(hook.Count)
+	known := &h.hooks[a.Case]
+	if sh.On() {
+		fresh := h.hookScrews(sh, on)
+		known = &fresh
 	}
-	headT -= float64(hook.Screw.Recess)
-	g := s.Grip(headT, 0, threadT)
-	switch {
-	case n == 0:
-		return hold.Use{Used: hold.Fails, How: "comes off: nothing holds it"}
-	case !g.Holds:
-		return hold.Use{Used: hold.Fails, How: fmt.Sprintf("comes off: its screws have %s of the %s that they need",
-			say.Place(g.In), say.Place(g.Least))}
-	case g.Through:
-		return hold.Use{Used: hold.Fails, How: "comes off: its screws come out of the other side"}
+	if known.fails != "" {
+		return hold.Use{Used: hold.Fails, How: known.fails}
 	}
-	w := fastener.Withdrawal(sh, s, g.Into(&thread, true), on)
-	takes, how := w, "pull out of the wood"
-	if through := hold.HeadThrough(sh, hook.Screw, hold.Wooden(name, head, headT, true), on); through < takes {
-		takes, how = through, "pull their heads through the "+name
-	}
-	z, _ := fastener.Lateral(sh, s, hold.Wooden(name, head, headT, true).Member, g.Into(&thread, true), 0, on)
 	v, t := math.Abs(a.R)/n, k.Lip/n
 	if sh.On() {
-		sh.Add("T′", "pull that one takes: the least of wood and head", "min(W, H)", takes, working.Force, "NDS 12.2")
+		sh.Add("T′", "pull that one takes: the least of wood and head", "min(W, H)", known.pull, working.Force, "NDS 12.2")
 		sh.Add("T", "pull on each of them", "max(H, V tan β) / n", t, working.Force, "statics", working.In("F", k.Lip, working.Force),
 			working.In("n", n, working.Ratio))
 		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force),
 			working.In("n", n, working.Ratio))
 	}
-	return hold.Use{Used: fastener.Together(sh, v, t, z, takes), How: how}
+	return hold.Use{Used: fastener.Together(sh, v, t, known.push, known.pull), How: known.how}
+}
+
+// hookScrew is what one of a hook's screws takes, N, and how it gives; or why none holds.
+type hookScrew struct {
+	pull, push float64
+	how, fails string
+}
+
+// hookScrews works it out: through the hook into the upright, or from behind.
+func (h *held) hookScrews(sh *working.Sheet, on material.Basis) hookScrew {
+	hook, s := &h.h.Hook, h.h.Hook.Screw.Screw()
+	head, thread := h.lips[0].board, h.up
+	headT, threadT := float64(hook.Thick), float64(h.Deep)
+	name := "hook"
+	if hook.Behind {
+		head, thread, headT, threadT, name = h.up, h.lips[0].board, float64(h.Deep), float64(hook.Thick), "back"
+	}
+	headT -= float64(hook.Screw.Recess)
+	g := s.Grip(headT, 0, threadT)
+	switch {
+	case hook.Count == 0:
+		return hookScrew{fails: "comes off: nothing holds it"}
+	case !g.Holds:
+		return hookScrew{fails: fmt.Sprintf("comes off: its screws have %s of the %s that they need", say.Place(g.In), say.Place(g.Least))}
+	case g.Through:
+		return hookScrew{fails: "comes off: its screws come out of the other side"}
+	}
+	into, through := g.Into(&thread, true), hold.Wooden(name, head, headT, true)
+	out := hookScrew{pull: fastener.Withdrawal(sh, s, into, on), how: "pull out of the wood"}
+	if h := hold.HeadThrough(sh, hook.Screw, through, on); h < out.pull {
+		out.pull, out.how = h, "pull their heads through the "+name
+	}
+	out.push, _ = fastener.Lateral(sh, s, through.Member, into, 0, on)
+	return out
 }
 
 // climbs is whether the pull outward drags the hook up its bevel.
