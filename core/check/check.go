@@ -351,11 +351,14 @@ func (p *probe) reaches(st *state, c hold.Case, best float64) float64 {
 	}
 	to, hi := best, 0.0
 	for i := 1; i < len(st.stretches) && hi <= 0; i++ { // where a contact opens or closes, it may turn
-		if at := st.stretches[i].from; at > 0 && at < best {
-			if u := over(at); u > 0 {
-				to, hi = at, u
+		for _, at := range [2]float64{st.stretches[i].from * (1 - 1e-9), st.stretches[i].from} {
+			if at > 0 && at < best && hi <= 0 {
+				to, hi = at, max(0, over(at))
 			}
 		}
+	}
+	if hi <= 0 {
+		to = best
 	}
 	if hi <= 0 {
 		if hi = over(best); hi <= 0 && !p.eases {

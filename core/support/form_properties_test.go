@@ -61,7 +61,7 @@ func TestPropertiesOfHookRails(t *testing.T) {
 // does so on any one of them, by what lasts.
 func TestAHookTakesTheHeaviestAndWhoLeans(t *testing.T) {
 	used := func(part, mode, id string, each float64, d Demand) float64 {
-		goods := []Good{{From: 410, To: 1230, W: 300, Each: each}}
+		goods := []Good{{From: 220, To: 1420, W: 300, Each: each}}
 		return formLink(t, hooksOn(Pipe).Stand(stage(goods, 400, 800, 1200)), part, mode, id).Use(nil, d).Used
 	}
 	for _, link := range [][3]string{{"hook", "bends", "h1"}, {"hook", "flange", "h3"}} {
@@ -80,7 +80,7 @@ func TestAHookTakesTheHeaviestAndWhoLeans(t *testing.T) {
 	}
 	rail := func(d Demand) float64 {
 		worst := 0.0
-		for _, l := range hooksOn(Pipe).Stand(stage([]Good{{From: 410, To: 1230, W: 300, Each: 100}}, 400, 800, 1200)).Links() {
+		for _, l := range hooksOn(Pipe).Stand(stage([]Good{{From: 220, To: 1420, W: 300, Each: 100}}, 400, 800, 1200)).Links() {
 			if l.Part != "hook" {
 				worst = max(worst, l.Use(nil, d).Used)
 			}
@@ -88,7 +88,7 @@ func TestAHookTakesTheHeaviestAndWhoLeans(t *testing.T) {
 		return worst
 	}
 	// All studs together take no less than the couples of its hooks, and the board's own.
-	h := hooksOn(Pipe).Stand(stage([]Good{{From: 410, To: 1230, W: 300, Each: 100}}, 400, 800, 1200)).(*hookRail)
+	h := hooksOn(Pipe).Stand(stage([]Good{{From: 220, To: 1420, W: 300, Each: 100}}, 400, 800, 1200)).(*hookRail)
 	passed := 0.0
 	Couples(h, child, func(_ string, _, couple float64) { passed += couple })
 	if want := (300+441)*(80+25) + h.Self()*25/2; passed < want {

@@ -68,8 +68,8 @@ type hookRail struct {
 	acts  []hold.Action
 }
 
-// Stand puts a hook rail up. What hangs over several hooks is shared by them; what
-// hangs over none is taken by the nearest.
+// Stand puts a hook rail up. What hangs is taken by the hooks nearest to it, by its length,
+// so that it comes to the same however it is listed; one thing of it may hang on each of them.
 func (h *HookRail) Stand(s Stage) Standing {
 	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), heavy: make([]float64, len(h.Hooks)), own: s.site(s.X),
 		acts: make([]hold.Action, len(h.Hooks))}
@@ -81,18 +81,20 @@ func (h *HookRail) Stand(s Stage) Standing {
 	}
 	out.rail = newRailed(&h.Rail, out.own, riders)
 	for _, g := range s.Goods {
-		var on []int
 		for i, x := range at {
-			if x >= g.From-1 && x <= g.To+1 {
-				on = append(on, i)
+			from, to := math.Inf(-1), math.Inf(1)
+			for _, o := range at { // up to half of the way to the hooks beside it
+				if o < x {
+					from = max(from, (o+x)/2)
+				}
+				if o > x {
+					to = min(to, (o+x)/2)
+				}
 			}
-		}
-		if len(on) == 0 && len(at) > 0 {
-			on = []int{nearestOf(at, (g.From+g.To)/2)}
-		}
-		for _, i := range on {
-			out.goods[i] += g.W / float64(len(on))
-			out.heavy[i] = max(out.heavy[i], g.Each)
+			if long := min(to, g.To) - max(from, g.From); long > 0 {
+				out.goods[i] += g.W * long / (g.To - g.From)
+				out.heavy[i] = max(out.heavy[i], g.Each)
+			}
 		}
 	}
 	return out

@@ -242,7 +242,7 @@ func (h *hinged) hinge(sh *working.Sheet, d Demand) (pull, v float64) {
 	w, m := h.Own.Weight(), h.Own.Weight()*float64(h.Width)/2
 	for _, g := range h.set.Goods {
 		w += g.W * d.By
-		m += g.W * d.By * math.Abs((g.From+g.To)/2-float64(h.HingedCart.X))
+		m += g.W * d.By * ((g.From+g.To)/2 - float64(h.HingedCart.X))
 	}
 	w += d.Extra
 	m += d.Extra * float64(h.Width)

@@ -1,0 +1,214 @@
+package check_test
+
+import (
+	"fmt"
+	"math"
+	"os"
+	"slices"
+	"strconv"
+	"testing"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/dress/dresstest"
+	"aguante/core/hold"
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/quantity"
+	"aguante/core/support"
+)
+
+// designs is how many are drawn: make long draws more.
+func designs(t *testing.T) int {
+	n, err := strconv.Atoi(os.Getenv("AGUANTE_DESIGNS"))
+	if err != nil {
+		return 500
+	}
+	t.Logf("%d designs", n)
+	return n
+}
+
+// drawn calls with designs at random over all ways and forms, each with its first shelf as it
+// stands.
+func drawn(t *testing.T, seed uint64, one int, do func(name string, p *design.Project, s *check.Shelf)) {
+	draw := dresstest.New(seed)
+	ways := support.Recipes()
+	for trial := range designs(t) / one {
+		way := ways[trial%len(ways)].Key
+		p := draw.Design(way)
+		rep, err := check.Run(t.Context(), p)
+		if err != nil {
+			t.Fatalf("%d, %s: %v", trial, way, err)
+		}
+		do(fmt.Sprintf("%d, %s", trial, way), p, &rep.Shelves[0])
+		if t.Failed() && trial > 300 {
+			return
+		}
+	}
+}
+
+// with asks about a design whose first shelf is changed.
+func with(t *testing.T, p *design.Project, change func(q *design.Project, s *design.Shelf)) *check.Shelf {
+	t.Helper()
+	q := p.With(0, p.Hung(0))
+	change(q, &q.Shelves[0])
+	if len(q.Validate()) > 0 {
+		return nil
+	}
+	rep, err := check.Run(t.Context(), q)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return &rep.Shelves[0]
+}
+
+func scaled(by float64) func(*design.Project, *design.Shelf) {
+	return func(_ *design.Project, s *design.Shelf) {
+		for i := range s.Contents {
+			it := &s.Contents[i]
+			it.Each, it.PerMetre = it.Each*quantity.Mass(by), it.PerMetre*quantity.Mass(by)
+			it.EachLow, it.RowLow = 0, 0
+		}
+	}
+}
+
+// over lists what of a shelf is over its limit as asked.
+func over(s *check.Shelf) []check.Link {
+	var out []check.Link
+	for _, l := range s.Links {
+		if l.Kind != hold.Stiffness && l.Used > 1+1e-7 {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// What is said to hold has no link over its limit; just under what it holds none is over,
+// just past it one is.
+func TestWhatHoldsHolds(t *testing.T) {
+	limits := 0
+	drawn(t, 3, 1, func(name string, p *design.Project, s *check.Shelf) {
+		links := over(s)
+		switch {
+		case s.Evenly:
+			return
+		case s.Verdict == check.Gives && len(links) == 0 && s.HoldsUpTo.Kg >= s.Asked:
+			t.Errorf("%s: does not hold, and nothing is over its limit", name)
+		case s.Verdict != check.Gives && s.Verdict != check.Cannot && len(links) > 0:
+			t.Errorf("%s: %s, and %s is used %v", name, s.Verdict, links[0].ID, links[0].Used)
+		}
+		if s.HoldsUpTo.Above || s.HoldsUpTo.Kg < 1e-6 {
+			return
+		}
+		limits++
+		by := s.HoldsUpTo.Kg / s.Asked
+		if under := over(with(t, p, scaled(0.999*by))); len(under) > 0 {
+			t.Errorf("%s: at 0.999 of %.4g kg %s is used %v", name, s.HoldsUpTo.Kg, under[0].ID, under[0].Used)
+		}
+		// Where a contact opens a link may be over its limit and ease again at once.
+		if len(over(with(t, p, scaled(1.001*by))))+len(over(with(t, p, scaled((1+1e-6)*by)))) == 0 {
+			t.Errorf("%s: at 1.001 of %.4g kg nothing is over its limit, %s was to be", name, s.HoldsUpTo.Kg, s.First)
+		}
+	})
+	if limits < designs(t)/8 {
+		t.Errorf("only %d limits: this tests little", limits)
+	}
+}
+
+// Cutting an item in two, in which order things are listed, where the whole stands, and in
+// which units it is written, change nothing.
+func TestWhatChangesNothing(t *testing.T) {
+	changes := map[string]func(q *design.Project, s *design.Shelf){
+		"split": func(_ *design.Project, s *design.Shelf) {
+			var out []load.Item
+			for _, it := range s.Contents {
+				if it.By == load.ByCount && it.Count%2 != 0 || it.To-it.From < 4 {
+					out = append(out, it)
+					continue
+				}
+				a, b := it, it
+				a.To = (it.From + it.To) / 2
+				b.ID, b.From = it.ID+"-b", a.To
+				if it.By == load.ByCount {
+					a.Count, b.Count = it.Count/2, it.Count/2
+				}
+				out = append(out, a, b)
+			}
+			s.Contents = out
+		},
+		"order": func(q *design.Project, s *design.Shelf) {
+			slices.Reverse(s.Contents)
+			slices.Reverse(s.Supports)
+			slices.Reverse(q.Wall.Studs)
+			for i := range s.Supports {
+				if b := s.Supports[i].FlatBracket; b != nil {
+					slices.Reverse(b.Holes)
+				}
+			}
+			if r := q.Fixtures.Rail(s.Rail); r != nil {
+				slices.Reverse(r.Spots)
+			}
+		},
+		"units": func(q *design.Project, _ *design.Shelf) {
+			if q.Units.Length == "in" {
+				q.Units = design.Units{Length: "mm", Mass: "kg"}
+			} else {
+				q.Units = design.Units{Length: "in", Mass: "lb"}
+			}
+		},
+	}
+	drawn(t, 5, 2, func(name string, p *design.Project, s *check.Shelf) {
+		for what, change := range changes {
+			now := with(t, p, change)
+			if !same(now.HoldsUpTo, s.HoldsUpTo) || !same(now.StraightTo, s.StraightTo) || now.Verdict != s.Verdict {
+				t.Errorf("%s, %s: %s to %v, straight to %v; before %s to %v, %v (%s)", name, what, now.Verdict, now.HoldsUpTo, now.StraightTo,
+					s.Verdict, s.HoldsUpTo, s.StraightTo, s.First)
+			}
+		}
+	})
+}
+
+func same(a, b check.Limit) bool {
+	return math.Abs(a.Kg-b.Kg) <= 1e-5*max(a.Kg, b.Kg)+1e-6
+}
+
+// Goods further out, a wetter place, another wood that it may be, and more care below never
+// make it hold more: of supports that stand level under a board of one stiffness. A softer board,
+// and brackets that give more, feel it less that one stands off, and share evenly.
+func TestWhatNeverHelps(t *testing.T) {
+	changes := map[string]func(q *design.Project, s *design.Shelf) bool{
+		"further out": func(_ *design.Project, s *design.Shelf) bool {
+			for i := range s.Contents {
+				s.Contents[i].Place = load.Front
+			}
+			return len(s.Contents) > 0 && len(s.Supports) < 3 // of more, springs share otherwise
+		},
+		"wet": func(_ *design.Project, s *design.Shelf) bool {
+			if b := s.Candidates()[0]; b.Lumber == nil && s.MakeUp.Kind == design.Solid && s.MakeUp.Front == nil {
+				s.Board.Tested = b.E(nil)
+			}
+			s.Board.Condition = material.Wet
+			return s.Board.Tested > 0 && len(s.Board.Woods) == 1
+		},
+		"over a bed": func(_ *design.Project, s *design.Shelf) bool {
+			s.Below = design.Bed
+			return true
+		},
+		"a weaker wood as well": func(_ *design.Project, s *design.Shelf) bool {
+			s.Board.Woods = append(s.Board.Woods, "western-redcedar")
+			return len(s.Board.Woods) == 2 && s.Board.Tested == 0
+		},
+	}
+	drawn(t, 7, 2, func(name string, p *design.Project, _ *check.Shelf) {
+		p = p.With(0, p.Hung(0))
+		p.Shelves[0].Misfit = 0
+		s := with(t, p, func(*design.Project, *design.Shelf) {})
+		for what, change := range changes {
+			asked := false
+			now := with(t, p, func(q *design.Project, s *design.Shelf) { asked = change(q, s) })
+			if asked && now != nil && now.HoldsUpTo.Kg > s.HoldsUpTo.Kg*(1+1e-6)+1e-6 {
+				t.Errorf("%s, %s: holds %v (%s), before %v (%s)", name, what, now.HoldsUpTo, now.First, s.HoldsUpTo, s.First)
+			}
+		}
+	})
+}
