@@ -212,3 +212,88 @@ func TestWhatNeverHelps(t *testing.T) {
 		}
 	})
 }
+
+// A tenth of a millimetre in a screw's length, in where a support or a row of fasteners stands,
+// never changes what a shelf holds by more than 3 %, but where a gate opens or closes: a screw
+// that misses its stud, or splits an edge.
+func TestNoCliffs(t *testing.T) {
+	const step = 0.1
+	changes := map[string]func(q *design.Project, s *design.Shelf){
+		"longer":  func(q *design.Project, s *design.Shelf) { lengthen(q, s, step) },
+		"shorter": func(q *design.Project, s *design.Shelf) { lengthen(q, s, -step) },
+		"aside": func(_ *design.Project, s *design.Shelf) {
+			for i := range s.Supports {
+				s.Supports[i].X += quantity.Length(step)
+				break
+			}
+		},
+		"a fastener lower": func(q *design.Project, s *design.Shelf) {
+			if r := q.Fixtures.Rail(s.Rail); r != nil && len(r.Spots) > 0 && r.Spots[0].Y > 2 {
+				r.Spots[0].Y -= quantity.Length(step)
+			}
+			for i := range s.Supports {
+				if b := s.Supports[i].FlatBracket; b != nil && len(b.Holes) > 0 {
+					b.Holes[0].Corner += quantity.Length(step)
+				}
+			}
+		},
+		"a fastener aside": func(q *design.Project, s *design.Shelf) {
+			if r := q.Fixtures.Rail(s.Rail); r != nil && len(r.Spots) > 0 {
+				r.Spots[0].X += quantity.Length(step)
+			}
+		},
+	}
+	moved := 0
+	drawn(t, 9, 2, func(name string, p *design.Project, s *check.Shelf) {
+		if s.HoldsUpTo.Kg < 0.5 || s.HoldsUpTo.Above {
+			return
+		}
+		for what, change := range changes {
+			now := with(t, p, change)
+			if now == nil || counted(now) != counted(s) || failing(now) || failing(s) {
+				continue
+			}
+			moved++
+			if d := math.Abs(now.HoldsUpTo.Kg - s.HoldsUpTo.Kg); d > 0.03*s.HoldsUpTo.Kg {
+				t.Errorf("%s, %s by 0.1 mm: holds %.2f kg (%s), before %.2f (%s)", name, what, now.HoldsUpTo.Kg, now.First, s.HoldsUpTo.Kg, s.First)
+			}
+		}
+	})
+	if moved < designs(t)/4 {
+		t.Errorf("only %d moved: this tests little", moved)
+	}
+}
+
+// lengthen changes the length of all of a shelf's fasteners into the wall.
+func lengthen(q *design.Project, s *design.Shelf, by float64) {
+	var all []*hold.Fixing
+	for i := range s.Supports {
+		all = append(all, s.Supports[i].Way().Fixings()...)
+	}
+	if r := q.Fixtures.Rail(s.Rail); r != nil {
+		all = append(all, &r.Screw)
+	}
+	if form, _ := s.Form(); form != nil {
+		all = append(all, form.Fixings()...)
+	}
+	for _, f := range all {
+		f.Length += quantity.Length(by)
+	}
+}
+
+// counted is how many fasteners of a shelf hold, and failing whether a gate is what limits it.
+func counted(s *check.Shelf) int {
+	n := 0
+	for _, u := range s.Supports {
+		for _, h := range u.Geometry.Holes {
+			if h.Counts {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+func failing(s *check.Shelf) bool {
+	return slices.ContainsFunc(s.Links, func(l check.Link) bool { return l.ID == s.First && l.Kind == hold.Gate })
+}

@@ -92,9 +92,10 @@ func TestArmByHand(t *testing.T) {
 	}
 	solid := rack19(400, 1000, 1600)
 	solid.Arm.Cheeks = false
-	if u := formLink(t, solid.Stand(stage(rows(800, 230), 400, 1000, 1600)), "l1", "arm", "").Use(nil, everyday(1)); !near(u.Used, 2*want,
-		0.03) {
-		t.Errorf("one piece as thick as a cheek: %v, want twice %v", u.Used, want)
+	one := solid.Stand(stage(rows(800, 230), 400, 1000, 1600)).(*racked)
+	want = (400*192 + one.armWeight()*150) / (135000 / 2 * 19.874)
+	if u := formLink(t, one, "l1", "arm", "").Use(nil, everyday(1)); !near(u.Used, want, 0.001) || one.armWeight() >= own/2 {
+		t.Errorf("one piece as thick as a cheek, without a core: %v, want %v", u.Used, want)
 	}
 }
 

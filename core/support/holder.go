@@ -164,15 +164,18 @@ func (h *held) Links() []hold.Link {
 		return []hold.Link{{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
 			Name: "holder on its rail", Use: h.hangs}}
 	}
-	return append(h.framed.links(),
+	out := h.framed.links()
+	if !h.h.Lock {
+		out = append(out, hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength,
+			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Eases: true, Use: h.climbs})
+	}
+	return append(out,
 		hold.Link{Part: "hook", Mode: "lip", Goes: hold.Splits, Of: h.h.Hook.Made.Of(), Role: hold.RoleUnhooks, Kind: hold.Strength,
 			Name: "lip of the bevel", Eases: true, Use: h.lip},
 		hold.Link{Part: "hook", Mode: "held", Goes: hold.Opens, Of: h.h.Hook.of(), Role: hold.RoleJoint, Kind: hold.Strength,
 			Name: "hook on the holder", Eases: true, Use: h.hook},
 		hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
 			Name: "upright in bending", Use: h.upright},
-		hold.Link{Part: "hook", Mode: "climbs", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleUnhooks, Kind: hold.Strength,
-			Name: "holder in the bevel", NoMean: "a holder climbs or it does not", Eases: true, Use: h.climbs},
 		hold.Link{Part: "hook", Mode: "hangs", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleBehind, Kind: hold.Gate,
 			Name: "holder on its rail", Use: h.hangs})
 }
@@ -304,7 +307,7 @@ func (h *held) climbs(sh *working.Sheet, a hold.Action) hold.Use {
 		sh.Add("Hb", "pull that the weight keeps in the bevel", "V × tan β", k.Climb, working.Force, "statics",
 			working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
 	}
-	if h.h.Lock || k.Climb <= 0 && k.H <= 0 {
+	if k.Climb <= 0 && k.H <= 0 {
 		return hold.Use{How: "climbs off: but a screw locks it"}
 	}
 	u := k.H / max(k.Climb, 1e-9)

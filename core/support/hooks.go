@@ -203,9 +203,19 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 	return worst
 }
 
-// Self is the weight of the board, N.
+// Self is the weight of the board and its wooden pegs, N.
 func (h *hookRail) Self() float64 {
-	return h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
+	board := h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
+	return board + float64(len(h.Hooks))*h.pegWeight()
+}
+
+// pegWeight is that of one peg, as it is cut, N; pipes and cast hooks are not weighed.
+func (h *hookRail) pegWeight() float64 {
+	if h.Peg.Kind != WoodPeg {
+		return 0
+	}
+	d := float64(h.Peg.D)
+	return h.own.Piece(h.Peg.Made, d, d).Density() * 1e-9 * d * d * float64(h.Peg.Reach+h.Thickness) * quantity.Gravity
 }
 
 // Points are the hooks.
@@ -217,9 +227,10 @@ func (h *hookRail) Points() []float64 {
 	return out
 }
 
-// action is what a hook with p newtons on it passes to the board.
+// action is what a hook with p newtons on it passes to the board, with its own weight.
 func (h *hookRail) action(p float64, d Demand) hold.Action {
-	return hold.Action{R: p, M: p * float64(h.Peg.Reach+h.Thickness), Case: d.Case}
+	own, out := h.pegWeight()*d.Care, float64(h.Peg.Reach+h.Thickness)
+	return hold.Action{R: p + own, M: p*out + own*out/2, Case: d.Case}
 }
 
 // actions are what the hooks pass to the board in a demand.

@@ -81,6 +81,9 @@ func (r *SheetRack) Stand(s Stage) Standing {
 	h := r.rack().Stand(s).(*racked)
 	out := &leaned{SheetRack: r, racked: *h}
 	out.racked.joint.Set = &out.racked.frame
+	if r.Stop {
+		out.racked.stop = out.racked.post.Density() * 1e-9 * float64(r.Width) * stopHigh * stopDeep * quantity.Gravity
+	}
 	return out
 }
 

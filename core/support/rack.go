@@ -132,6 +132,7 @@ type racked struct {
 	equal    []float64   // weight of all goods on each level, N
 	down     map[setDown]standing
 	once     [1]standing // of what is asked at last
+	stop     float64     // weight of what is on the end of an arm, N
 	frame    hold.Site
 	joint    hold.Jointed
 	post     material.Board // what the uprights are of, on its flat
@@ -235,14 +236,22 @@ func (h *racked) armWidth() float64 {
 	return float64(h.Arm.Thick)
 }
 
+// armWeight is that of one arm with its core, and of what of it lies beside the upright, N.
 func (h *racked) armWeight() float64 {
-	return h.beam.Density() * 1e-9 * float64(h.Arm.High) * h.armWidth() * float64(h.Arm.Reach) * quantity.Gravity
+	long, core := float64(h.Arm.Reach), 0.0
+	if h.Arm.Cheeks {
+		core = float64(h.Width) * long
+	}
+	if beside(h.Joint.Kind) {
+		long += float64(h.Deep)
+	}
+	return h.beam.Density() * 1e-9 * float64(h.Arm.High) * (h.armWidth()*long + core) * quantity.Gravity
 }
 
 // Self is the weight of uprights and arms, N.
 func (h *racked) Self() float64 {
 	one := h.post.Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
-	return float64(len(h.uprights)) * (one + float64(len(h.Levels))*h.armWeight())
+	return float64(len(h.uprights)) * (one + h.stop + float64(len(h.Levels))*h.armWeight())
 }
 
 // Parts draws every upright with its arms.
