@@ -22,7 +22,7 @@ import (
 // Format and Version name the file format that this program reads and writes.
 const (
 	Format  = "aguante-project"
-	Version = 2
+	Version = 3
 )
 
 // MostShelves is how many shelves one wall may have.

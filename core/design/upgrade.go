@@ -14,7 +14,7 @@ var ErrVersion = errors.New("version not known")
 // upgrades turn a document of one version into one of the next, as raw JSON; the first is
 // for version 1. They take what they find: what is wrong in an old document is still wrong
 // in the new one, and is named there.
-var upgrades = []func(doc map[string]any) error{fromVersion1}
+var upgrades = []func(doc map[string]any) error{fromVersion1, fromVersion2}
 
 // Upgrade returns a document, raw JSON, as one of today's version; one that is of today's
 // comes back as it is. ErrVersion where it is of a version that is not known.
@@ -88,6 +88,37 @@ func fromVersion1(doc map[string]any) error {
 				for _, st := range things(c["studs"]) {
 					findStud(st)
 				}
+			}
+		}
+	}
+	return nil
+}
+
+// fromVersion2 puts the places of a rack's joints into the wood that arm and upright share:
+// they were laid out over the upright's width along the wall, as if its depth were that, so
+// that some stood in front of it. They are in the middle of its depth.
+func fromVersion2(doc map[string]any) error {
+	for _, s := range things(doc["shelves"]) {
+		rack, _ := s["rack"].(map[string]any)
+		joint, _ := rack["joint"].(map[string]any)
+		if joint == nil {
+			continue
+		}
+		deep, err := length(rack["deep_mm"])
+		if err != nil {
+			return err
+		}
+		out := false
+		for _, p := range things(joint["places"]) {
+			x, err := length(p["x_mm"])
+			if err != nil {
+				return err
+			}
+			out = out || x > deep
+		}
+		for _, p := range things(joint["places"]) {
+			if out {
+				p["x_mm"] = deep / 2
 			}
 		}
 	}

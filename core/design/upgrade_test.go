@@ -199,3 +199,25 @@ func FuzzUpgrade(f *testing.F) {
 		}
 	})
 }
+
+// The screws of a rack's joints that stood in front of its uprights are in them.
+func TestVersion2HadJointsBesideTheirUprights(t *testing.T) {
+	raw := frozen(t, 2)["testdata/v2/honey-room.json"]
+	var p Project
+	if err := json.Unmarshal(raw, &p); err != nil {
+		t.Fatal(err)
+	}
+	n := 0
+	for i := range p.Shelves {
+		if r := p.Shelves[i].Rack; r != nil {
+			for _, at := range r.Joint.Places {
+				if n++; at.X != float64(r.Deep)/2 {
+					t.Errorf("%s: a screw %v mm out in an upright of %v", p.Shelves[i].ID, at.X, r.Deep)
+				}
+			}
+		}
+	}
+	if n == 0 || !bytes.Contains(raw, []byte(`"x_mm": 74.89999999999999`)) {
+		t.Error("no such joint in the frozen document: this tests nothing")
+	}
+}
