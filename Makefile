@@ -1,5 +1,5 @@
 # Each target does its own set-up. The two that matter: make demo, make test.
-.PHONY: demo test check e2e bench dev build setup chromium generate lint screenshots
+.PHONY: demo test long check e2e bench dev build setup chromium generate lint screenshots
 
 NPM := npm --prefix web
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/tsconfig.json -type f)
@@ -14,6 +14,10 @@ build: web/dist/index.html
 # so nothing is taken from it.
 test: chromium lint
 	go test -count 1 ./...
+
+# The random designs of the core, 20 000 in place of 500: about half an hour.
+long:
+	AGUANTE_DESIGNS=20000 go test -count 1 -timeout 3h ./core/check -run 'WhatHoldsHolds|WhatChangesNothing|WhatNeverHelps|NoCliffs' -v
 
 # Without a browser or the front end: the core and the server.
 check:

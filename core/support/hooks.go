@@ -164,7 +164,11 @@ func (h *hookRail) Links() []FormLink {
 			link("flange", hold.Draws, h.Peg.Screw.Of(), hold.RoleJoint, "screws of its flange", h.flange)
 		}
 	}
-	for _, l := range h.rail.Links() {
+	deep := float64(h.Thickness) // of a peg, or of its flange's screws
+	if h.Peg.Kind != WoodPeg {
+		deep = h.Peg.Screw.Screw().Grip(flangePlate, 0, deep).In
+	}
+	for _, l := range append(h.rail.Links(), h.rail.split(float64(h.Peg.Up), deep, "the worst hook")) {
 		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X,
 			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, lasting(d)) }})
 	}

@@ -30,24 +30,29 @@ func (strip) marks(r *railed) []hold.Fact {
 type stripped struct{ *railed }
 
 func (r *stripped) Links() []SharedLink {
-	return append(r.railed.Links(),
-		SharedLink{Link: hold.Link{Part: "strip", Mode: "splits", Goes: hold.Splits, Of: hold.OfWood, Role: hold.RoleRail, Kind: hold.Strength,
-			Name: "split of the strip"}, Use: r.splits})
+	return append(r.railed.Links(), r.split(r.set.Thickness/2-float64(r.Bottom), float64(r.Thickness), "the worst pin"))
 }
 
-// splits is the strip torn along its grain: by a pin that presses it down at
-// mid-height, or by the screws of a column that hold it up (EC5 8.1.4).
-func (r *stripped) splits(sh *working.Sheet, all []hold.Action) hold.Use {
-	b, h := float64(r.Thickness), float64(r.Height)
+// split is a rail torn along its grain: by what rides on it, so high over its lower edge and
+// so deep in it, mm, which presses it down; or by the screws of a column that hold it up (EC5
+// 8.1.4).
+func (r *railed) split(up, deep float64, rider string) SharedLink {
+	return SharedLink{Link: hold.Link{Part: string(r.Kind), Mode: "splits", Goes: hold.Splits, Of: r.Made.Of(), Role: hold.RoleRail,
+		Kind: hold.Strength, Name: "split of the " + r.noun},
+		Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return r.splits(sh, all, up, deep, rider) }}
+}
+
+func (r *railed) splits(sh *working.Sheet, all []hold.Action, up, deep float64, rider string) hold.Use {
+	h := float64(r.Height)
 	on := r.set.Bases[all[0].Case]
-	worst, used, edge, force := "", -1.0, 0.0, 0.0
-	ask := func(what string, he, f float64) {
+	worst, used, edge, thick, force := "", -1.0, 0.0, 0.0, 0.0
+	ask := func(what string, he, b, f float64) {
 		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
-			worst, used, edge, force = what, u, he, math.Abs(f)
+			worst, used, edge, thick, force = what, u, he, b, math.Abs(f)
 		}
 	}
 	for i, a := range all {
-		ask("the worst pin, from the lower edge", r.set.Thickness/2-float64(r.Bottom), r.riders[i].On(nil, a).V)
+		ask(rider+", from the lower edge", up, min(deep, float64(r.Thickness)), r.riders[i].On(nil, a).V)
 	}
 	for l := range r.lengths {
 		s := &r.lengths[l]
@@ -56,11 +61,11 @@ func (r *stripped) splits(sh *working.Sheet, all []hold.Action) hold.Use {
 			for _, i := range s.Columns[k].Holes {
 				low = min(low, s.Holes[i].Y-s.Low)
 			}
-			ask("the worst column of fasteners, from the upper edge", h-low, r.carries(nil, l, k, all).V)
+			ask("the worst column of fasteners, from the upper edge", h-low, float64(r.Thickness), r.carries(nil, l, k, all).V)
 		}
 	}
 	if sh.On() {
-		f := hold.Splitting(sh, b, h, edge, on)
+		f := hold.Splitting(sh, thick, h, edge, on)
 		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force),
 			working.In("F90", f, working.Force))
 	}
