@@ -177,7 +177,7 @@ func TestRatedEachIsNotWhatEachCarries(t *testing.T) {
 	p.put("rated across, each", "18 kg")
 	p.says("aside", "what a packet rates each anchor for is not what each carries here")
 	p.click("aside button|anchor at the corner")
-	p.says("[role=dialog]", "rating × share × lasting")
+	p.says("[role=dialog]", "min(rating × share, most) × lasting × near")
 	text := strings.ReplaceAll(p.text("[data-testid=steps]"), "\u2009", "")
 	// 18 kg weigh 176.5 N; a quarter of that, × 0.6 for gypsum under a lasting pull.
 	if !strings.Contains(text, "share = 0.25") || !strings.Contains(text, "lasting = 0.6") || !strings.Contains(text, "26.48 N") {

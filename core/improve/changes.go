@@ -54,6 +54,15 @@ func (f *finder) places() []change {
 	order := slices.Clone(s.Supports)
 	slices.SortStableFunc(order, func(a, b design.Support) int { return cmp.Compare(a.X, b.X) })
 	moves := func(u *design.Support) bool { return support.Placeable(u.Way()) }
+	for n, u := range order { // one too many may only harm
+		if len(order) > 2 && moves(&u) {
+			out = append(out, change{"less", fmt.Sprintf("Take %s %d out", u.Way().Noun(), n+1), 1, support.Everything,
+				onShelf(func(s *design.Shelf) bool {
+					s.Supports = slices.DeleteFunc(slices.Clone(s.Supports), func(o design.Support) bool { return o.ID == u.ID })
+					return true
+				})})
+		}
+	}
 	for _, x := range f.outfit(s).StudsBehind() {
 		if !free(x) {
 			continue
