@@ -124,7 +124,9 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
                 onClick={() => openWorking(link.id)}
               >
                 {OWN.includes(link.role) ? link.name : (roles.get(link.role) ?? link.name)}
-                <span className="fig block text-small font-normal text-current opacity-90">{figureOf(link, u)}</span>
+                <span className="fig block text-small font-normal text-current opacity-90">
+                  {together(figureOf(link, u))}
+                </span>
               </button>
             ) : (
               <div key="contents" style={{ width: each }} className="px-1 text-center text-small leading-tight">
@@ -138,6 +140,9 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
     </div>
   );
 }
+
+/** A figure that does not part from its unit where the line breaks. */
+const together = (s: string): string => s.replace(/ (?=(?:kg|lb|in|mm)\b)/g, "\u00a0");
 
 function ratioOf(l: Link, s: ShelfReport): number {
   if (l.kind === "gate") return l.fails ? 0 : l.limit.above || s.evenly ? MOST + 1 : l.limit.kg / s.asked_kg;

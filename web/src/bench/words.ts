@@ -2,7 +2,7 @@ import type { Catalogue, Limit, Link, ShelfReport } from "../api/types.gen";
 import { asked, holds, sag, type Units } from "../format";
 
 /** Roles whose links say better by their own names what they are. */
-export const OWN = ["bar", "bore", "joint", "unhooks", "rail", "near"];
+export const OWN = ["bar", "bore", "joint", "unhooks", "rail", "rail-sags", "near"];
 
 /** The times at which the sag is looked at, as a person says them. */
 export const TIMES = [

@@ -12,6 +12,9 @@ export function drawnSag(report: ShelfReport, view: View): { times: number; deep
   return { times, deep: report.curve.now_mm.length ? deepest * times : 0 };
 }
 
+/** How long the words about the sag are, in pixels. */
+const WORDS = 250;
+
 /** The board's line at a time, larger than life by a stated factor, with its true figure. */
 export function SagCurve({
   shelf,
@@ -42,7 +45,11 @@ export function SagCurve({
         return `${view.x(x).toFixed(1)} ${(y0 + down * times * view.k).toFixed(1)}`;
       })
       .join("L");
-  const x = view.x(shelf.x_mm + Math.min(Math.max(link.x_mm ?? 0, shelf.length_mm * 0.12), shelf.length_mm * 0.88));
+  const half = Math.min(WORDS / 2, (shelf.length_mm * view.k) / 2); // so that it stays under the board
+  const x = Math.min(
+    Math.max(view.x(shelf.x_mm + (link.x_mm ?? 0)), view.x(shelf.x_mm) + half),
+    view.x(shelf.x_mm + shelf.length_mm) - half,
+  );
   const y = y0 + Math.max(deep, extent(report).below * view.k) + 50;
   return (
     <g pointerEvents="none">

@@ -41,7 +41,7 @@ export function SectionView({
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }} data-testid="section">
       <div className="absolute top-1 right-2 left-3">
         <h2 className="font-semibold">The board, cut through</h2>
-        <p className="truncate text-small text-soft">
+        <p className="text-small leading-tight text-soft">
           {nameOf(catalogue, section.parts[0]?.wood)}
           {section.parts.length > 1 ? `, ${section.parts.length} parts` : ""}, true to scale
         </p>

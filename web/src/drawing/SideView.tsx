@@ -80,7 +80,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
     <div className="relative border-l border-hair bg-sheet" style={{ width, height }}>
       <div className="absolute top-1 left-3 right-2">
         <h2 className="font-semibold">{side.title}</h2>
-        <p className="truncate text-small text-soft">{side.under}</p>
+        <p className="text-small leading-tight text-soft">{side.under}</p>
       </div>
       <svg
         width={width}
