@@ -208,6 +208,12 @@ func (f *finder) order(a, b Idea) int {
 		}
 		return 2
 	}
+	if down := a.kind == "down"; f.was.Verdict == check.Loose && down != (b.kind == "down") {
+		if down {
+			return -1
+		}
+		return 1
+	}
 	if rank(a) != rank(b) {
 		return rank(a) - rank(b)
 	}
