@@ -255,21 +255,6 @@ func leverShare(cols []hold.StudColumn, k int, x float64) float64 {
 	return 0
 }
 
-// column finds the length and column that stand nearest to x; -1 where none does.
-func (r *railed) nearest(x float64) (l, k int) {
-	l = r.lengthOf(x)
-	if l < 0 {
-		return -1, -1
-	}
-	k = -1
-	for i, c := range r.lengths[l].Columns {
-		if k < 0 || math.Abs(c.X-x) < math.Abs(r.lengths[l].Columns[k].X-x) {
-			k = i
-		}
-	}
-	return l, k
-}
-
 // Links are every column's fasteners and heel, the rail's own wood, and whether
 // each length and each support is held at all.
 func (r *railed) Links() []SharedLink {
