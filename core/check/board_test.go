@@ -8,13 +8,12 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/wall"
 )
 

@@ -9,9 +9,8 @@ import (
 	"slices"
 	"sync"
 
-	"aguante/core/hold"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/load"
 )
 

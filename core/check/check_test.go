@@ -9,12 +9,11 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 )
 

@@ -6,9 +6,8 @@ import (
 	"slices"
 	"strings"
 
-	"aguante/core/hold"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/working"
 )
 

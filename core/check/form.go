@@ -6,12 +6,11 @@ import (
 	"fmt"
 	"slices"
 
-	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/working"
 )

@@ -13,12 +13,11 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-	"aguante/core/support"
-
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress/dresstest"
+	"aguante/core/hold"
+	"aguante/core/support"
 )
 
 // Golden answers: what the app says of the demo walls and of 500 frozen designs, as

@@ -4,11 +4,10 @@ import (
 	"fmt"
 	"math"
 
-	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/say"
 	"aguante/core/section"
 	"aguante/core/working"
 )

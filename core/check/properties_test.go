@@ -9,9 +9,8 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/quantity"
 	"aguante/core/support"
 )

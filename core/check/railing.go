@@ -4,10 +4,9 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/design"
 	"aguante/core/hold"
 	"aguante/core/say"
-
-	"aguante/core/design"
 	"aguante/core/support"
 	"aguante/core/working"
 )

@@ -6,14 +6,13 @@ import (
 	"math"
 	"slices"
 
-	"aguante/core/hold"
-	"aguante/core/slab"
-
 	"aguante/core/beam"
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/section"
+	"aguante/core/slab"
 	"aguante/core/support"
 )
 

@@ -3,9 +3,8 @@ package check
 import (
 	"slices"
 
-	"aguante/core/hold"
-
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/quantity"
 )
 

@@ -11,13 +11,12 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/hold"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )

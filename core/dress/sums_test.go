@@ -5,13 +5,12 @@ import (
 	"slices"
 	"testing"
 
-	"aguante/core/hold"
-	"aguante/core/support"
-
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/hold"
 	"aguante/core/quantity"
+	"aguante/core/support"
 )
 
 // heavier makes everything on a shelf weigh so many times as much.

@@ -5,10 +5,9 @@ import (
 	"fmt"
 	"slices"
 
-	"aguante/core/hold"
-
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/support"
 )
 

@@ -5,12 +5,11 @@ import (
 	"fmt"
 	"slices"
 
-	"aguante/core/hold"
-	"aguante/core/piece"
-
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/hold"
+	"aguante/core/piece"
 	"aguante/core/support"
 )
 

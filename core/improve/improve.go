@@ -10,11 +10,10 @@ import (
 	"slices"
 	"time"
 
-	"aguante/core/hold"
-	"aguante/core/support"
-
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/hold"
+	"aguante/core/support"
 )
 
 // Idea is a change of a shelf and what it comes to: the shelf as it hangs with the

@@ -6,9 +6,8 @@ import (
 	"math"
 
 	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 

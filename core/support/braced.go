@@ -7,7 +7,6 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
-
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"

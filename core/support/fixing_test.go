@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"aguante/core/hold"
-
 	"aguante/core/problem"
 	"aguante/core/wall"
 	"aguante/core/working"

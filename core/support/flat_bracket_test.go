@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"aguante/core/hold"
-
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"

@@ -4,11 +4,10 @@ import (
 	"math"
 	"slices"
 
-	"aguante/core/hold"
-	"aguante/core/piece"
-
 	"aguante/core/beam"
+	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/wall"
 	"aguante/core/working"

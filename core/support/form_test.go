@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"aguante/core/hold"
-
 	"aguante/core/joint"
 	"aguante/core/problem"
 	"aguante/core/quantity"

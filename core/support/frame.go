@@ -7,10 +7,9 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
-	"aguante/core/say"
-
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 

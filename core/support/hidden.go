@@ -6,12 +6,11 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
-	"aguante/core/say"
-
 	"aguante/core/joint"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/working"
 )
 

@@ -3,12 +3,11 @@ package support
 import (
 	"math"
 
+	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
-
-	"aguante/core/fastener"
 	"aguante/core/material"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/say"

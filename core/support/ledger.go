@@ -8,9 +8,8 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
-	"aguante/core/say"
-
 	"aguante/core/problem"
+	"aguante/core/say"
 	"aguante/core/wall"
 	"aguante/core/working"
 )

@@ -7,12 +7,11 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
-	"aguante/core/say"
-
 	"aguante/core/material"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/wall"
 	"aguante/core/working"
 )

@@ -5,9 +5,8 @@ import (
 	"strings"
 	"testing"
 
-	"aguante/core/hold"
-
 	"aguante/core/fastener"
+	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/wall"

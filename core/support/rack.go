@@ -7,16 +7,15 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/beam"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/joint"
-	"aguante/core/piece"
-	"aguante/core/say"
-
-	"aguante/core/beam"
 	"aguante/core/material"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // Rack is arms on uprights: every upright bears an arm at each level. Uprights are
@@ -57,19 +56,6 @@ type Level struct {
 	ID string          `json:"id"`
 	Up quantity.Length `json:"up_mm" range:"0 6000"`
 }
-
-// Arm is what goods lie on: one solid piece, Thick along the wall, or a core between
-// two cheeks that are each so thick. Reach is from the upright's face.
-type Arm struct {
-	Reach     quantity.Length `json:"reach_mm" label:"reach" range:"30 1200"`
-	High      quantity.Length `json:"high_mm" label:"high" range:"15 400"`
-	Cheeks    bool            `json:"cheeks,omitempty" label:"made of" yes:"a core in two cheeks|one piece"`
-	Thick     quantity.Length `json:"thick_mm" label:"thick, each" range:"3 150" as:"fine"`
-	hold.Made `label:"wood" as:"wood"`
-}
-
-// Validate names every problem of an arm by itself.
-func (a *Arm) Validate(p *problem.List) { field.Check(p, a) }
 
 // RackLedger is a piece on the wall that the uprights stand on: so many fasteners at
 // each of them.
@@ -226,26 +212,6 @@ func (h *racked) fit(u *uprighted, i int) {
 	for l := range h.Levels {
 		u.stood = append(u.stood, h.stand(u, i, l))
 	}
-}
-
-// armWidth is what of an arm bears along the wall.
-func (h *racked) armWidth() float64 {
-	if h.Arm.Cheeks {
-		return 2 * float64(h.Arm.Thick)
-	}
-	return float64(h.Arm.Thick)
-}
-
-// armWeight is that of one arm with its core, and of what of it lies beside the upright, N.
-func (h *racked) armWeight() float64 {
-	long, core := float64(h.Arm.Reach), 0.0
-	if h.Arm.Cheeks {
-		core = float64(h.Width) * long
-	}
-	if beside(h.Joint.Kind) {
-		long += float64(h.Deep)
-	}
-	return h.beam.Density() * 1e-9 * float64(h.Arm.High) * (h.armWidth()*long + core) * quantity.Gravity
 }
 
 // Self is the weight of uprights and arms, N.

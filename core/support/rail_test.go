@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"aguante/core/hold"
-
 	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"

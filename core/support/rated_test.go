@@ -7,7 +7,6 @@ import (
 
 	"aguante/core/hold"
 	"aguante/core/material"
-
 	"aguante/core/problem"
 )
 

@@ -11,7 +11,6 @@ import (
 	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/piece"
-
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )

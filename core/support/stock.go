@@ -3,10 +3,9 @@ package support
 import (
 	"strings"
 
+	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
-
-	"aguante/core/fastener"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )

@@ -7,9 +7,8 @@ import (
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/piece"
-	"aguante/core/quantity"
-
 	"aguante/core/problem"
+	"aguante/core/quantity"
 	"aguante/core/working"
 )
 

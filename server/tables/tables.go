@@ -14,11 +14,10 @@ import (
 
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/load"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )

@@ -9,9 +9,8 @@ import (
 	"testing"
 
 	"aguante/core/hold"
-	"aguante/core/say"
-
 	"aguante/core/load"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )

@@ -7,10 +7,9 @@ import (
 	"math"
 	"math/rand/v2"
 
-	"aguante/core/hold"
-
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/quantity"
