@@ -1,6 +1,7 @@
 package support
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -9,6 +10,8 @@ import (
 	"aguante/core/material"
 	"aguante/core/piece"
 	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/wall"
 	"aguante/core/working"
 )
@@ -268,4 +271,26 @@ func two(at []float64, i int, x float64) float64 {
 		return max(0, part)
 	}
 	return 0
+}
+
+// standApart names uprights, posts or frames that stand in one another: their middles are
+// less than a piece's width apart.
+func standApart(p *problem.List, list, noun string, wide quantity.Length, at []quantity.Length) {
+	for i, x := range at {
+		for j, other := range at[:i] {
+			if apart := math.Abs(float64(x - other)); apart < float64(wide)-0.01 {
+				p.Add(fmt.Sprintf("%s[%d].x_mm", list, i), "%s %d stands in %s %d: their middles are %s apart, and each is %s wide", noun, i+1,
+					noun, j+1, say.Length(apart), say.Length(float64(wide)))
+			}
+		}
+	}
+}
+
+// FitsUnder names what of a form does not stand under its shelf, from x on for so long.
+func FitsUnder(f Form, p *problem.List, x, long quantity.Length) {
+	if under, ok := f.(interface {
+		fitsUnder(p *problem.List, x, long quantity.Length)
+	}); ok {
+		under.fitsUnder(p, x, long)
+	}
 }

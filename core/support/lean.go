@@ -51,6 +51,7 @@ func (r *SheetRack) Validate(p *problem.List) {
 	for i, y := range r.Rows {
 		p.Between(fmt.Sprintf("rows_mm[%d]", i), float64(y), 0, float64(r.Height))
 	}
+	standApart(p, "frames", "frame", r.Width, along(r.Frames))
 	p.Between("foot_high_mm", float64(r.High), 15, float64(r.Height))
 	if !(r.Tilt >= 1 && r.Tilt <= 30) {
 		p.Add("tilt_deg", "a tilt of %s° does not lean safely: give 1 to 30, 5 to 10 is usual", say.Decimal(r.Tilt, 1))

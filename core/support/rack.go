@@ -44,6 +44,15 @@ type Upright struct {
 	Notch *Notch          `json:"notch,omitempty"`
 }
 
+// along is where uprights stand along the wall.
+func along(all []Upright) []quantity.Length {
+	out := make([]quantity.Length, len(all))
+	for i, u := range all {
+		out[i] = u.X
+	}
+	return out
+}
+
 // Notch is cut into an upright's back, from Up over its foot, so High and so Deep.
 type Notch struct {
 	Up   quantity.Length `json:"up_mm" label:"from, over the foot" range:"0 6000"`
@@ -92,6 +101,7 @@ func (r *Rack) Validate(p *problem.List) {
 	for i, y := range r.Rows {
 		p.Between(fmt.Sprintf("rows_mm[%d]", i), float64(y), 0, float64(r.Height))
 	}
+	standApart(p, "uprights", "upright", r.Width, along(r.Uprights))
 	if len(r.Levels) == 0 {
 		p.Add("levels", "a rack without arms holds nothing: give it a level")
 	}

@@ -13,6 +13,7 @@ import (
 	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/say"
 )
 
 // StandingFrame is posts on the floor with platforms between them, tied to the wall.
@@ -91,11 +92,26 @@ func (f *StandingFrame) Validate(p *problem.List) {
 	if len(f.Platforms) == 0 {
 		p.Add("platforms", "a frame without platforms holds nothing: give it one")
 	}
+	at := make([]quantity.Length, len(f.Posts))
+	for i, post := range f.Posts {
+		at[i] = post.X
+	}
+	standApart(p, "posts", "pair of posts", f.Width, at)
 	for i, l := range f.Platforms {
 		p.Between(fmt.Sprintf("platforms[%d].up_mm", i), float64(l.Up), 0, float64(f.Height))
 	}
 	for i, t := range f.Ties {
 		p.Between(fmt.Sprintf("ties[%d].up_mm", i), float64(t.Up), 100, float64(f.Height))
+	}
+}
+
+// fitsUnder names posts that no platform reaches.
+func (f *StandingFrame) fitsUnder(p *problem.List, x, long quantity.Length) {
+	for i, post := range f.Posts {
+		if post.X < x || post.X > x+long {
+			p.Add(fmt.Sprintf("posts[%d].x_mm", i), "the posts at %s do not reach a platform: those go from %s to %s", say.Place(float64(post.X)),
+				say.Place(float64(x)), say.Place(float64(x+long)))
+		}
 	}
 }
 

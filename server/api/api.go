@@ -50,8 +50,8 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	e := gin.New()
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
 	g := e.Group("/api")
-	g.GET("/health", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"ok": true}) })
-	g.GET("/catalogue", func(c *gin.Context) { c.JSON(http.StatusOK, contract.NewCatalogue(design.UnitsOf(unitsOf(c)))) })
+	g.GET("/health", func(c *gin.Context) { a.send(c, http.StatusOK, gin.H{"ok": true}) })
+	g.GET("/catalogue", func(c *gin.Context) { a.send(c, http.StatusOK, contract.NewCatalogue(design.UnitsOf(unitsOf(c)))) })
 	g.POST("/check", a.check)
 	g.POST("/working", a.working)
 	g.POST("/quantity", a.quantity)
@@ -177,6 +177,17 @@ func (a *Server) guard(c *gin.Context) {
 
 func fail(c *gin.Context, status int, f contract.Failure) { c.AbortWithStatusJSON(status, f) }
 
+// send writes an answer. It is put into words before its status goes out, so that what cannot
+// be written, as a figure that is none, is a failure and no answer with nothing in it.
+func (a *Server) send(c *gin.Context, status int, v any) {
+	b, err := json.Marshal(v)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	c.Data(status, "application/json; charset=utf-8", b)
+}
+
 // failed writes any error in the one shape.
 func (a *Server) failed(c *gin.Context, err error) {
 	var bad check.Invalid
@@ -260,7 +271,7 @@ func (a *Server) quantity(c *gin.Context) {
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "quantity", Message: err.Error()})
 		return
 	}
-	c.JSON(http.StatusOK, contract.QuantityReply{Value: v})
+	a.send(c, http.StatusOK, contract.QuantityReply{Value: v})
 }
 
 // project reads a project document from the request, through the files' door.
@@ -278,7 +289,7 @@ func (a *Server) project(c *gin.Context) (*design.Project, bool) {
 
 func (a *Server) readFile(c *gin.Context) {
 	if p, ok := a.project(c); ok {
-		c.JSON(http.StatusOK, p)
+		a.send(c, http.StatusOK, p)
 	}
 }
 
@@ -288,14 +299,14 @@ func (a *Server) list(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, all)
+	a.send(c, http.StatusOK, all)
 }
 
 // saved answers with a project and its version as an entity tag.
-func saved(c *gin.Context, status int, p store.Saved) {
+func (a *Server) saved(c *gin.Context, status int, p store.Saved) {
 	c.Header("ETag", strconv.Quote(strconv.Itoa(p.Version)))
 	c.Header("Cache-Control", "no-store")
-	c.JSON(status, p)
+	a.send(c, status, p)
 }
 
 func (a *Server) create(c *gin.Context) {
@@ -308,7 +319,7 @@ func (a *Server) create(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	saved(c, http.StatusCreated, s)
+	a.saved(c, http.StatusCreated, s)
 }
 
 func (a *Server) get(c *gin.Context) {
@@ -317,7 +328,7 @@ func (a *Server) get(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	saved(c, http.StatusOK, s)
+	a.saved(c, http.StatusOK, s)
 }
 
 func (a *Server) replace(c *gin.Context) {
@@ -337,7 +348,7 @@ func (a *Server) replace(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	saved(c, http.StatusOK, s)
+	a.saved(c, http.StatusOK, s)
 }
 
 func (a *Server) remove(c *gin.Context) {
@@ -361,7 +372,7 @@ func (a *Server) revisions(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, all)
+	a.send(c, http.StatusOK, all)
 }
 
 func (a *Server) revision(c *gin.Context) {
@@ -375,5 +386,5 @@ func (a *Server) revision(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, s)
+	a.send(c, http.StatusOK, s)
 }

@@ -34,7 +34,7 @@ func answerOr[T any](a *Server, c *gin.Context, v T, err error) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, v)
+	a.send(c, http.StatusOK, v)
 }
 
 // ladder says how far boards span.
@@ -69,7 +69,7 @@ func (a *Server) dress(c *gin.Context) {
 		refuseTyped(c, "way", err)
 		return
 	}
-	c.JSON(http.StatusOK, dressed)
+	a.send(c, http.StatusOK, dressed)
 }
 
 // stiffness says what a test of one's own board tells.
@@ -83,5 +83,5 @@ func (a *Server) stiffness(c *gin.Context) {
 		refuseTyped(c, "readings", err)
 		return
 	}
-	c.JSON(http.StatusOK, s)
+	a.send(c, http.StatusOK, s)
 }

@@ -4,14 +4,19 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"net/http"
+	"slices"
 	"strconv"
 
 	"github.com/gin-gonic/gin"
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/problem"
+	"aguante/core/say"
 	"aguante/server/contract"
+	"aguante/server/projectfile"
 )
 
 // check answers for a design in its parts.
@@ -20,54 +25,31 @@ func (a *Server) check(c *gin.Context) {
 	if !a.body(c, &q) {
 		return
 	}
-	reply := contract.CheckReply{Seq: q.Seq, Shelves: make([]contract.ShelfKeys, len(q.Shelves)), Answers: map[string]contract.Written{},
-		Closings: map[string]contract.Closed{}}
+	reply := contract.CheckReply{Seq: q.Seq, Shelves: make([]contract.ShelfKeys, len(q.Shelves))}
 	p, err := a.assemble(&q, &reply)
 	if err != nil {
 		a.failed(c, err)
 		return
 	}
 	if len(reply.Missing) > 0 {
-		c.JSON(http.StatusOK, reply)
+		a.send(c, http.StatusOK, reply)
 		return
 	}
-	content, err := a.known.sound(p, &reply)
+	all, err := a.known.sound(p, &reply)
+	if err == nil {
+		all, err = a.known.ask(c.Request.Context(), p, all, a.broke(&reply))
+	}
 	if err != nil {
 		a.failed(c, err)
 		return
 	}
-	answers, err := a.known.ask(c.Request.Context(), p, content)
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	plain := make([]*check.Answer, len(answers))
-	for i, r := range answers {
-		plain[i] = r.Answer
-	}
-	rep := check.Close(p, plain, func(id string) bool { return id == q.Open })
-	reply.Studs, reply.Verdict, reply.Weakest = rep.Studs, rep.Verdict, rep.Weakest
-	u := unitsOf(c)
-	in := u.Length + u.Mass // the same in other words is another
-	for i, r := range answers {
-		keys, write, of := &reply.Shelves[i], r.afar, rep.Shelves[i].Closing
-		keys.Answer = content[i] + "." + in
-		if p.Shelves[i].ID == q.Open {
-			keys.Answer, write = content[i]+in, r.close
-		} else {
-			of = of.Afar()
+	for {
+		broken, err := tell(&q, p, all, unitsOf(c), &reply)
+		if err == nil {
+			break
 		}
-		if keys.Answer != q.Shelves[i].Answer {
-			reply.Answers[keys.Answer] = contract.Written{RawMessage: write()}
-		}
-		closing, err := json.Marshal(of)
-		if err != nil {
-			a.failed(c, err)
-			return
-		}
-		if keys.Closing = keyOf(closing) + in; keys.Closing != q.Shelves[i].Closing {
-			reply.Closings[keys.Closing] = contract.Closed{RawMessage: shorten(closing)}
-		}
+		a.broke(&reply)(all[broken].at, err)
+		all = slices.Delete(all, broken, broken+1)
 	}
 	body, err := written(reply)
 	if err != nil {
@@ -75,6 +57,54 @@ func (a *Server) check(c *gin.Context) {
 		return
 	}
 	c.Data(http.StatusOK, "application/json; charset=utf-8", body)
+}
+
+// broke notes a fault of the program in one shelf, which must not keep the others from being judged.
+func (a *Server) broke(reply *contract.CheckReply) func(at int, err error) {
+	return func(at int, err error) {
+		a.log.Error("a shelf cannot be judged", "shelf", at, "err", err)
+		reply.Shelves[at] = contract.ShelfKeys{Key: reply.Shelves[at].Key, Problems: projectfile.WithLines([]problem.Problem{{
+			Path: fmt.Sprintf("shelves[%d]", at), Message: "something broke in the program as it judged this shelf; change it, or undo"}}, nil)}
+	}
+}
+
+// tell says in a reply what all shelves come to together. Where one has figures that cannot be
+// written, it says which.
+func tell(q *contract.CheckRequest, whole *design.Project, all []judged, u say.Units, reply *contract.CheckReply) (broken int, err error) {
+	reply.Answers, reply.Closings = map[string]contract.Written{}, map[string]contract.Closed{}
+	p := *whole
+	p.Shelves = make([]design.Shelf, len(all))
+	plain := make([]*check.Answer, len(all))
+	for i, s := range all {
+		p.Shelves[i], plain[i] = whole.Shelves[s.at], s.Answer
+	}
+	rep := check.Close(&p, plain, func(id string) bool { return id == q.Open })
+	reply.Studs, reply.Verdict, reply.Weakest = rep.Studs, rep.Verdict, rep.Weakest
+	in := u.Length + u.Mass // the same in other words is another
+	for i, r := range all {
+		keys, had, write, of := &reply.Shelves[r.at], q.Shelves[r.at], r.afar, rep.Shelves[i].Closing
+		keys.Answer = r.content + "." + in
+		if p.Shelves[i].ID == q.Open {
+			keys.Answer, write = r.content+in, r.close
+		} else {
+			of = of.Afar()
+		}
+		if keys.Answer != had.Answer {
+			b, err := write()
+			if err != nil {
+				return i, err
+			}
+			reply.Answers[keys.Answer] = contract.Written{RawMessage: b}
+		}
+		closing, err := json.Marshal(of)
+		if err != nil {
+			return i, err
+		}
+		if keys.Closing = keyOf(closing) + in; keys.Closing != had.Closing {
+			reply.Closings[keys.Closing] = contract.Closed{RawMessage: shorten(closing)}
+		}
+	}
+	return -1, nil
 }
 
 // written is a reply as it goes out. Answers and closings are written already, and are put
@@ -138,16 +168,24 @@ func (a *Server) assemble(q *contract.CheckRequest, reply *contract.CheckReply) 
 	return &p, nil
 }
 
-// sound finds out whether a design is valid, from what is known of its parts, and returns
-// the contents of its shelves' answers.
-func (m *memory) sound(p *design.Project, keys *contract.CheckReply) ([]string, error) {
-	out := make([]string, len(p.Shelves))
+// judged is a shelf that can be judged: which of the design's it is, the contents of its answer,
+// and the answer where there is one.
+type judged struct {
+	at      int
+	content string
+	*remembered
+}
+
+// sound finds out which shelves of a design are valid, from what is known of its parts, and says
+// in the reply what is wrong with the others. What is wrong with the wall itself is an error.
+func (m *memory) sound(p *design.Project, reply *contract.CheckReply) ([]judged, error) {
+	var out []judged
 	seen := map[string]bool{}
 	ok := len(p.Shelves) <= design.MostShelves
 	for i := -1; ok && i < len(p.Shelves); i++ {
-		key := [2]string{keys.Base, ""}
+		key := [2]string{reply.Base, ""}
 		if i >= 0 {
-			key[1] = keys.Shelves[i].Key
+			key[1] = reply.Shelves[i].Key
 		}
 		known, have := m.parts.Get(key)
 		if !have {
@@ -158,19 +196,33 @@ func (m *memory) sound(p *design.Project, keys *contract.CheckReply) ([]string, 
 			m.parts.Add(key, known)
 		}
 		ok = known.sound
-		if i >= 0 {
-			out[i] = known.content
-		}
 		for _, id := range known.ids {
 			ok = ok && !seen[id]
 			seen[id] = true
 		}
+		if i >= 0 {
+			out = append(out, judged{at: i, content: known.content})
+		}
 	}
-	if !ok { // the whole says where and why
-		if bad := p.Validate(); len(bad) > 0 {
+	if ok {
+		return out, nil
+	}
+	bad := p.Validate() // the whole says where and why
+	if len(bad) == 0 {
+		return nil, errors.New("parts of a design that are not sound make one that is valid")
+	}
+	for _, b := range bad {
+		var i int
+		if _, err := fmt.Sscanf(b.Path, "shelves[%d]", &i); err != nil {
 			return nil, check.Invalid(bad)
 		}
-		return nil, errors.New("parts of a design that are not sound make one that is valid")
+		reply.Shelves[i].Problems = append(reply.Shelves[i].Problems, projectfile.WithLines([]problem.Problem{b}, nil)...)
+	}
+	out = out[:0]
+	for i := range p.Shelves {
+		if len(reply.Shelves[i].Problems) == 0 {
+			out = append(out, judged{at: i, content: p.Content(&p.Shelves[i])})
+		}
 	}
 	return out, nil
 }
@@ -193,5 +245,5 @@ func (a *Server) working(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, w)
+	a.send(c, http.StatusOK, w)
 }

@@ -271,19 +271,53 @@ func TestPartsAreRefusedByPath(t *testing.T) {
 	} {
 		p := readJars(t)
 		spoil(p)
-		base := *p
-		base.Shelves = []design.Shelf{}
-		b, _ := json.Marshal(base)
-		parts := make([]string, len(p.Shelves))
-		for i := range p.Shelves {
-			one, _ := json.Marshal(p.Shelves[i])
-			parts[i] = `{"shelf":` + string(one) + `}`
-		}
+		body := parted(p)
+		here := func(f contract.FileProblem) bool { return f.Path == path }
 		var f contract.Failure
-		code := ask(t, s, "POST", "/check", `{"base":{"document":`+string(b)+`},"shelves":[`+strings.Join(parts, ",")+`]}`, &f)
-		if code != http.StatusUnprocessableEntity || !slices.ContainsFunc(f.Problems, func(p contract.FileProblem) bool { return p.Path == path }) {
-			t.Errorf("%s: %d %+v", path, code, f)
+		var i int
+		if _, err := fmt.Sscanf(path, "shelves[%d]", &i); err != nil { // the wall's own
+			if code := ask(t, s, "POST", "/check", body, &f); code != http.StatusUnprocessableEntity || !slices.ContainsFunc(f.Problems, here) {
+				t.Errorf("%s: %d %+v", path, code, f)
+			}
+			continue
 		}
+		var reply contract.CheckReply
+		if code := ask(t, s, "POST", "/check", body, &reply); code != http.StatusOK {
+			t.Fatalf("%s: %d", path, code)
+		}
+		for k, keys := range reply.Shelves {
+			if k == i && (!slices.ContainsFunc(keys.Problems, here) || keys.Answer != "") {
+				t.Errorf("%s: %+v", path, keys)
+			}
+			if k != i && (len(keys.Problems) > 0 || len(reply.Answers[keys.Answer].RawMessage) == 0) {
+				t.Errorf("%s: shelf %d is not judged: %+v", path, k, keys)
+			}
+		}
+	}
+}
+
+// What is said of a wall without a shelf that is refused is what is said where it is not there.
+func TestARefusedShelfIsNotCounted(t *testing.T) {
+	s := server(t)
+	p := readJars(t)
+	bad := *p
+	bad.Shelves = slices.Clone(p.Shelves)
+	bad.Shelves[2].Depth = -1
+	without := *p
+	without.Shelves = slices.Delete(slices.Clone(p.Shelves), 2, 3)
+	var with, left contract.CheckReply
+	for reply, q := range map[*contract.CheckReply]*design.Project{&with: &bad, &left: &without} {
+		if code := ask(t, s, "POST", "/check", parted(q), reply); code != http.StatusOK {
+			t.Fatal(code)
+		}
+	}
+	for i, keys := range slices.Delete(with.Shelves, 2, 3) {
+		if keys.Closing != left.Shelves[i].Closing {
+			t.Errorf("shelf %d: another closing", i)
+		}
+	}
+	if fmt.Sprint(with.Studs) != fmt.Sprint(left.Studs) {
+		t.Errorf("studs: %v, without %v", with.Studs, left.Studs)
 	}
 }
 
@@ -371,4 +405,17 @@ func wallOf(t testing.TB, n int) *design.Project {
 		t.Fatal(bad[0])
 	}
 	return p
+}
+
+// parted asks for a check of a design, every part of it sent.
+func parted(p *design.Project) string {
+	base := *p
+	base.Shelves = []design.Shelf{}
+	b, _ := json.Marshal(base)
+	parts := make([]string, len(p.Shelves))
+	for i := range p.Shelves {
+		one, _ := json.Marshal(p.Shelves[i])
+		parts[i] = `{"shelf":` + string(one) + `}`
+	}
+	return `{"base":{"document":` + string(b) + `},"shelves":[` + strings.Join(parts, ",") + `]}`
 }

@@ -50,7 +50,7 @@ func (a *Server) contents(c *gin.Context) {
 		refuseTyped(c, "amount", err)
 		return
 	}
-	c.JSON(http.StatusOK, item)
+	a.send(c, http.StatusOK, item)
 }
 
 // amountOf reads the amount by the row's measure, and says which field is wrong.
@@ -117,7 +117,7 @@ func (a *Server) split(c *gin.Context) {
 		refuseTyped(c, "", err)
 		return
 	}
-	c.JSON(http.StatusOK, parts)
+	a.send(c, http.StatusOK, parts)
 }
 
 // table finds what a table request is about.
@@ -162,7 +162,7 @@ func (a *Server) readTable(c *gin.Context) {
 		refuseTyped(c, "text", err)
 		return
 	}
-	c.JSON(http.StatusOK, reply)
+	a.send(c, http.StatusOK, reply)
 }
 
 // export writes a file.

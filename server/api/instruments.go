@@ -23,7 +23,7 @@ func (a *Server) scale(c *gin.Context) {
 		refuseTyped(c, "deeds", err)
 		return
 	}
-	c.JSON(http.StatusOK, s.Read(q.At))
+	a.send(c, http.StatusOK, s.Read(q.At))
 }
 
 // dial reads the simulated dial gauge under a board on two battens.
@@ -37,7 +37,7 @@ func (a *Server) dial(c *gin.Context) {
 		refuseTyped(c, "presses", err)
 		return
 	}
-	c.JSON(http.StatusOK, d)
+	a.send(c, http.StatusOK, d)
 }
 
 // moisture reads the simulated moisture meter.
@@ -47,7 +47,7 @@ func (a *Server) moisture(c *gin.Context) {
 		return
 	}
 	pct, fault := instrument.ReadMoisture(q.Seed, q.Condition, q.Pins)
-	c.JSON(http.StatusOK, contract.MoistureReply{Pct: pct, Fault: fault})
+	a.send(c, http.StatusOK, contract.MoistureReply{Pct: pct, Fault: fault})
 }
 
 // scanner sweeps the simulated stud scanner over a wall.
@@ -66,7 +66,7 @@ func (a *Server) scanner(c *gin.Context) {
 		refuseTyped(c, "moves", err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.ScanReply{Behind: name, Readings: readings, Marks: scan.Marks(readings)})
+	a.send(c, http.StatusOK, contract.ScanReply{Behind: name, Readings: readings, Marks: scan.Marks(readings)})
 }
 
 // behindThe finds the wall that a sweep goes over.
@@ -91,5 +91,5 @@ func (a *Server) scan(c *gin.Context) {
 		refuseTyped(c, "text", err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.ScanReply{Readings: readings, Marks: scan.Marks(readings)})
+	a.send(c, http.StatusOK, contract.ScanReply{Readings: readings, Marks: scan.Marks(readings)})
 }

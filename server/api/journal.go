@@ -98,7 +98,7 @@ func (a *Server) picture(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusCreated, p)
+	a.send(c, http.StatusCreated, p)
 }
 
 func (a *Server) pictureOf(c *gin.Context) {
@@ -143,5 +143,5 @@ func (a *Server) unpack(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	saved(c, http.StatusCreated, s)
+	a.saved(c, http.StatusCreated, s)
 }

@@ -26,7 +26,7 @@ func (a *Server) make(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, reply)
+	a.send(c, http.StatusOK, reply)
 }
 
 func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {

@@ -5,7 +5,6 @@ import (
 	"crypto/sha256"
 	"encoding/base64"
 	"encoding/json"
-	"errors"
 	"strconv"
 	"sync"
 
@@ -36,7 +35,7 @@ type part struct {
 // remembered is an answer and how it is written: closely, and as it is seen from afar.
 type remembered struct {
 	*check.Answer
-	close, afar func() []byte
+	close, afar func() ([]byte, error)
 }
 
 func newMemory() *memory {
@@ -60,39 +59,51 @@ func (m *memory) Answer(content string) (*check.Answer, bool) {
 func (m *memory) Keep(content string, a *check.Answer) { m.keep(content, a) }
 
 func (m *memory) keep(content string, a *check.Answer) *remembered {
-	r := &remembered{Answer: a, close: short(a), afar: sync.OnceValue(func() []byte { return short(a.Afar())() })}
+	r := &remembered{Answer: a, close: short(a), afar: sync.OnceValues(func() ([]byte, error) { return short(a.Afar())() })}
 	m.answers.Add(content, r)
 	return r
 }
 
-// ask finds the answers of all shelves, by their contents; what is not known is asked.
-func (m *memory) ask(ctx context.Context, p *design.Project, content []string) ([]*remembered, error) {
-	out, faults := make([]*remembered, len(content)), make([]error, len(content))
-	var all sync.WaitGroup
-	for i, key := range content {
-		if r, ok := m.answers.Get(key); ok {
-			out[i] = r
+// ask finds the answers of shelves, by their contents; what is not known is asked. One that
+// breaks is left out, and told.
+func (m *memory) ask(ctx context.Context, p *design.Project, all []judged, broke func(at int, err error)) ([]judged, error) {
+	faults := make([]error, len(all))
+	var asked sync.WaitGroup
+	for i := range all {
+		s := &all[i]
+		if s.remembered, _ = m.answers.Get(s.content); s.remembered != nil {
 			continue
 		}
-		all.Go(func() {
+		asked.Go(func() {
 			var a *check.Answer
-			if a, faults[i] = check.Ask(ctx, p, &p.Shelves[i]); faults[i] == nil {
-				out[i] = m.keep(key, a)
+			if a, faults[i] = check.Ask(ctx, p, &p.Shelves[s.at]); faults[i] == nil {
+				s.remembered = m.keep(s.content, a)
 			}
 		})
 	}
-	all.Wait()
-	return out, errors.Join(faults...)
+	asked.Wait()
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
+	}
+	out := all[:0]
+	for i, s := range all {
+		if faults[i] != nil {
+			broke(s.at, faults[i])
+			continue
+		}
+		out = append(out, s)
+	}
+	return out, nil
 }
 
 // short writes a value once, with short figures.
-func short(v any) func() []byte {
-	return sync.OnceValue(func() []byte {
+func short(v any) func() ([]byte, error) {
+	return sync.OnceValues(func() ([]byte, error) {
 		b, err := json.Marshal(v)
-		if err != nil {
-			panic(err) // a figure that is none: the request fails, and says so
+		if err != nil { // a figure that is none
+			return nil, err
 		}
-		return shorten(b)
+		return shorten(b), nil
 	})
 }
 

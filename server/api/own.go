@@ -35,7 +35,7 @@ func (a *Server) own(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.Own{Contents: contents, Boards: boards, Parts: parts})
+	a.send(c, http.StatusOK, contract.Own{Contents: contents, Boards: boards, Parts: parts})
 }
 
 // keepPart keeps a part of one's stock: under a new key, or over the one that it has.
@@ -62,7 +62,7 @@ func (a *Server) partsTable(c *gin.Context) {
 		refuseTyped(c, "text", err)
 		return
 	}
-	c.JSON(http.StatusOK, contract.PartsTable{Parts: parts, Bad: bad})
+	a.send(c, http.StatusOK, contract.PartsTable{Parts: parts, Bad: bad})
 }
 
 // keepContents keeps a row of the person's own contents under a new key.
@@ -98,7 +98,7 @@ func (a *Server) keep(c *gin.Context, kind store.Kind, key string, v interface{ 
 		a.failed(c, err)
 		return
 	}
-	c.JSON(http.StatusCreated, v)
+	a.send(c, http.StatusCreated, v)
 }
 
 func (a *Server) forget(kind store.Kind) gin.HandlerFunc {

@@ -40,10 +40,10 @@ func stale(c *gin.Context, err error, what string, version int) bool {
 }
 
 // kept answers with a document and its version.
-func kept(c *gin.Context, version int, v any) {
+func (a *Server) kept(c *gin.Context, version int, v any) {
 	c.Header("ETag", strconv.Quote(strconv.Itoa(version)))
 	c.Header("Cache-Control", "no-store")
-	c.JSON(http.StatusOK, v)
+	a.send(c, http.StatusOK, v)
 }
 
 func (a *Server) plan(c *gin.Context) {
@@ -52,7 +52,7 @@ func (a *Server) plan(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	kept(c, version, p)
+	a.kept(c, version, p)
 }
 
 func (a *Server) replacePlan(c *gin.Context) {
@@ -72,7 +72,7 @@ func (a *Server) replacePlan(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	kept(c, version, p)
+	a.kept(c, version, p)
 }
 
 // valid names what is wrong with something.
@@ -107,7 +107,7 @@ func (a *Server) shop(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	kept(c, version, s)
+	a.kept(c, version, s)
 }
 
 // replaceShop saves the shop; the drawers keep what they have.
@@ -172,6 +172,6 @@ func (a *Server) saveShop(c *gin.Context, over int, s shop.Shop) bool {
 		a.failed(c, err)
 		return false
 	}
-	kept(c, version, s)
+	a.kept(c, version, s)
 	return true
 }

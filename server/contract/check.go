@@ -63,6 +63,9 @@ type ShelfKeys struct {
 	Key     string `json:"key"`
 	Answer  string `json:"answer"`
 	Closing string `json:"closing"`
+	// Problems are why it cannot be judged; it has no answer then, and what it puts on the
+	// wall is not counted for the others.
+	Problems []FileProblem `json:"problems,omitempty"`
 }
 
 // Written is an answer as it goes over the wire.

@@ -1,5 +1,24 @@
 import { api } from "./client";
-import type { Answer, CheckReply, Closing, Project, Report, Shelf, ShelfKeys, ShelfReport } from "./types.gen";
+import type {
+  Answer,
+  CheckReply,
+  Closing,
+  FileProblem,
+  Project,
+  Report,
+  Shelf,
+  ShelfKeys,
+  ShelfReport,
+} from "./types.gen";
+
+/**
+ * What the server says of a design: its report, and why shelves cannot be judged, by id. What the report says of those, if
+ * anything, is what was said before.
+ */
+export interface Said {
+  report: Report;
+  refused: Map<string, FileProblem[]>;
+}
 
 /**
  * Asks the server about a design in its parts: what it has got already goes by its key
@@ -16,9 +35,9 @@ export class Checker {
   private seq = 0;
 
   /** The newest question that was answered. */
-  last: { design: Project; open: string | null; report: Report } | null = null;
+  last: (Said & { design: Project; open: string | null }) | null = null;
 
-  async ask(design: Project, open: string | null): Promise<Report> {
+  async ask(design: Project, open: string | null): Promise<Said> {
     const base = this.baseOf(design);
     const seq = ++this.seq;
     const question = {
@@ -37,9 +56,9 @@ export class Checker {
       for (const part of [base, ...design.shelves]) if (gone.has(this.keys.get(part) ?? "")) this.keys.delete(part);
       return this.ask(design, open);
     }
-    const report = this.read(base, design.shelves, reply);
-    if (seq === this.seq) this.last = { design, open, report };
-    return report;
+    const said = this.read(base, design.shelves, reply);
+    if (seq === this.seq) this.last = { design, open, ...said };
+    return said;
   }
 
   /** The design without its shelves, the same object as long as it is the same. */
@@ -50,14 +69,20 @@ export class Checker {
     return (this.base = same ? was : next);
   }
 
-  private read(base: Project, shelves: Shelf[], reply: CheckReply): Report {
+  private read(base: Project, shelves: Shelf[], reply: CheckReply): Said {
     this.keys.set(base, reply.base);
     for (const [key, a] of Object.entries(reply.answers ?? {})) this.answers.set(key, a);
     for (const [key, c] of Object.entries(reply.closings ?? {})) this.closings.set(key, c);
     const had = new Map<string, ShelfKeys>();
     const reports = new Map<string, ShelfReport>();
-    const all = shelves.map((s, i) => {
+    const refused = new Map<string, FileProblem[]>();
+    const all = shelves.flatMap((s, i) => {
       const keys = reply.shelves[i];
+      if (keys?.problems) {
+        this.keys.set(s, keys.key);
+        refused.set(s.id, keys.problems);
+        return this.last?.report.shelves.find((was) => was.id === s.id) ?? [];
+      }
       const answer = keys && this.answers.get(keys.answer);
       const closing = keys && this.closings.get(keys.closing);
       if (!answer || !closing) throw new Error(`The answer for ${s.name} did not come whole.`);
@@ -72,7 +97,7 @@ export class Checker {
     this.shelves = reports;
     const kept = new Set([...had.values()].flatMap((k) => [k.answer, k.closing]));
     for (const map of [this.answers, this.closings]) for (const key of map.keys()) if (!kept.has(key)) map.delete(key);
-    return { shelves: all, studs: reply.studs, verdict: reply.verdict, weakest: reply.weakest };
+    return { report: { shelves: all, studs: reply.studs, verdict: reply.verdict, weakest: reply.weakest }, refused };
   }
 }
 

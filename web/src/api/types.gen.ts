@@ -1115,6 +1115,12 @@ export interface ShelfKeys {
 key: string
 answer: string
 closing: string
+problems?: FileProblem[]
+}
+export interface FileProblem {
+path: string
+message: string
+line?: number
 }
 export interface Answer {
 id: string
@@ -1520,11 +1526,6 @@ message: string
 path?: string
 version?: number
 problems?: FileProblem[]
-}
-export interface FileProblem {
-path: string
-message: string
-line?: number
 }
 export interface Journal {
 entries: Entry[]

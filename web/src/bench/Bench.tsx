@@ -19,6 +19,7 @@ import {
   reportOf,
   SheetContext,
   useChoice,
+  useDesign,
 } from "./context";
 import { DrawingArea } from "./DrawingArea";
 import { HistorySheet } from "./HistorySheet";
@@ -26,7 +27,7 @@ import { KeysSheet } from "./KeysSheet";
 import { TopBar } from "./TopBar";
 import { useBenchState, WORKING } from "./useBenchState";
 import { useCatalogueIn } from "./useCatalogueIn";
-import { useCheck, type Checked } from "./useCheck";
+import { useCheck, useStale, type Checked } from "./useCheck";
 import { useKeys } from "./useKeys";
 import { useSync, type Pending } from "./useSync";
 import { Verdict } from "./Verdict";
@@ -101,8 +102,15 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
 /** The bar, the drawing with the stage's panel beside it, and the verdict along the bottom. */
 function Page({ bar, checked, answer }: { bar: ReactNode; checked: Checked; answer: ShelfReport | undefined }) {
   const stage = stageOf(useChoice().stage);
+  const refused = checked.refused.has(useChoice().shelfId ?? "");
+  const behind = useStale(checked, useDesign());
+  const stale = behind || (refused && answer !== undefined);
+  const judged = answer && checked.problems.length === 0 && !refused;
   return (
-    <div className="grid min-h-dvh grid-cols-[minmax(0,1fr)] content-start gap-x-4 lg:h-dvh lg:grid-cols-[minmax(0,1fr)_312px] lg:grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div
+      data-stale={stale || undefined}
+      className="grid min-h-dvh grid-cols-[minmax(0,1fr)] content-start gap-x-4 lg:h-dvh lg:grid-cols-[minmax(0,1fr)_312px] lg:grid-rows-[auto_minmax(0,1fr)_auto]"
+    >
       {bar}
       <main className="contents">
         <DrawingArea />
@@ -117,8 +125,15 @@ function Page({ bar, checked, answer }: { bar: ReactNode; checked: Checked; answ
         </aside>
       </main>
       <footer className="max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
+        {stale && (
+          <p role="status" className="font-semibold text-ochre" data-testid="stale">
+            Not of this design:{" "}
+            {checked.away ? "the server is away" : judged ? "still working it out" : "it cannot be judged"}. What is
+            grey is the answer before.
+          </p>
+        )}
         <Verdict shelf={answer} checked={checked} />
-        {answer && checked.problems.length === 0 && <BandArea shelf={answer} />}
+        {judged && <BandArea shelf={answer} />}
         <p className="mt-1 flex flex-wrap justify-between gap-x-4 text-small text-soft">
           <span>
             A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide.
@@ -137,7 +152,7 @@ function Page({ bar, checked, answer }: { bar: ReactNode; checked: Checked; answ
 function BandArea({ shelf }: { shelf: ShelfReport }) {
   const [ref, { width }] = useSize();
   return (
-    <div ref={ref} className="mt-1 min-h-[114px]">
+    <div ref={ref} className="answered mt-1 min-h-[114px]">
       {width > 0 && <Band shelf={shelf} width={width} />}
     </div>
   );

@@ -6,7 +6,7 @@ export function Cautions({ shelf }: { shelf: ShelfReport | undefined }) {
   if (!shelf) return null;
   return (
     <Group title="Beware, and assumed">
-      <ul className="text-small leading-snug">
+      <ul className="answered text-small leading-snug">
         {[...shelf.not_judged, ...shelf.cautions].map((c, i) => (
           <li key={i} className="mt-1 text-ochre">
             {cap(c.text)}.

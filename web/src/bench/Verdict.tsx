@@ -1,7 +1,7 @@
 import { useRef, useState, useEffect } from "react";
 import type { ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
 import { asked, holds } from "../format";
-import { linkOf, useDeeds, useDesign } from "./context";
+import { linkOf, useChoice, useDeeds, useDesign } from "./context";
 import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
 
@@ -12,15 +12,17 @@ const MARK = { bad: "✕", close: "≈", good: "✓" };
 export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; checked: Checked }) {
   const design = useDesign();
   const { openWorking, select } = useDeeds();
+  const { shelfId } = useChoice();
   const was = useBefore(shelf);
   const u = design.units;
-  const problem = checked.problems[0];
+  const problem = checked.problems[0] ?? checked.refused.get(shelfId ?? "")?.[0];
   if (problem)
     return (
       <p role="status" className="min-h-[54px] text-title text-red" data-testid="verdict">
         <b>Cannot say:</b> <span className="text-base">{problem.message}</span>
       </p>
     );
+  const left = design.shelves.filter((s) => checked.refused.has(s.id));
   if (!shelf)
     return (
       <p role="status" className="min-h-[54px] text-title text-soft" data-testid="verdict">
@@ -33,7 +35,7 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const bends = linkOf(shelf, shelf.first_sag);
   const t = tone(shelf);
   return (
-    <div className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
+    <div className="answered flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
       <p role="status" aria-live="polite" className="text-verdict leading-tight" data-testid="verdict">
         <b className={TONE[t]}>
           <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
@@ -88,6 +90,13 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
             shelf={shelf}
             what={ACCIDENT[mine?.accident ?? ""] ?? "an accident"}
           />
+        )}
+        {left.length > 0 && (
+          <span className="text-ochre" data-testid="left-out">
+            {" "}
+            Not judged: {left.map((s) => s.name).join(", ")}; what {left.length > 1 ? "they put" : "it puts"} on the
+            wall is not counted here.
+          </span>
         )}
         {shelf.on_assumed.length > 0 && (
           <span className="text-ochre" data-testid="assumed">

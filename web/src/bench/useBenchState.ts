@@ -60,7 +60,9 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
       tryEdit: async (e) => {
         const next = e(latest.current);
         try {
-          await checker.ask(next, checker.last?.open ?? null);
+          const before = checker.last?.refused;
+          const { refused } = await checker.ask(next, checker.last?.open ?? null);
+          for (const [id, [why]] of refused) if (why && !before?.has(id)) return why.message;
         } catch (err) {
           if (err instanceof Away || err instanceof Refused) return reason(err);
           throw err;

@@ -7,14 +7,31 @@ export interface Checked {
   report: Report | null;
   /** Why the design on screen cannot be checked; the report is then an older one. */
   problems: FileProblem[];
+  /** Why single shelves cannot be, by their ids; the others are judged without them. */
+  refused: Map<string, FileProblem[]>;
   away: boolean;
   /** The design that the report is about. */
   of: Project | null;
 }
 
+/** How long an answer may be behind the design before the screen says so, in milliseconds. */
+const BEHIND = 80;
+
+/** Whether what stands on the screen is not of this design, for longer than a drag takes. */
+export function useStale(checked: Checked, design: Project): boolean {
+  const behind = checked.report !== null && checked.of !== design;
+  const [late, setLate] = useState<Project | null>(null); // the answer that has been late
+  useEffect(() => {
+    if (!behind) return;
+    const timer = setTimeout(() => setLate(checked.of), BEHIND);
+    return () => clearTimeout(timer);
+  }, [behind, checked.of]);
+  return behind && late === checked.of;
+}
+
 /** Keeps a report of the design: one question at a time, the newest wins. */
 export function useCheck(checker: Checker, design: Project, open: string | null): Checked {
-  const [state, set] = useState<Checked>({ report: null, problems: [], away: false, of: null });
+  const [state, set] = useState<Checked>({ report: null, problems: [], refused: new Map(), away: false, of: null });
   const wanted = useRef({ design, open });
   const busy = useRef(false);
   useEffect(() => {
@@ -29,20 +46,15 @@ export function useCheck(checker: Checker, design: Project, open: string | null)
         try {
           const last = checker.last;
           const known = last && last.design === now.design && last.open === now.open;
-          const report = known ? last.report : await checker.ask(now.design, now.open);
-          set({ report, problems: [], away: false, of: now.design });
+          const { report, refused } = known ? last : await checker.ask(now.design, now.open);
+          set({ report, problems: [], refused, away: false, of: now.design });
         } catch (err) {
-          if (err instanceof Refused)
-            set((s) => ({
-              ...s,
-              away: false,
-              problems: err.failure.problems ?? [{ path: err.failure.path ?? "", message: err.message }],
-            }));
-          else if (err instanceof Away) {
+          if (err instanceof Away) {
             set((s) => ({ ...s, away: true }));
             setTimeout(() => !stop && void ask(), 1500);
             break;
           }
+          set((s) => ({ ...s, away: false, problems: problemsOf(err) }));
         }
       }
       busy.current = false;
@@ -53,4 +65,10 @@ export function useCheck(checker: Checker, design: Project, open: string | null)
     };
   }, [checker, design, open]);
   return state;
+}
+
+/** Why there is no answer, whatever the cause. */
+function problemsOf(err: unknown): FileProblem[] {
+  const { problems, path } = err instanceof Refused ? err.failure : {};
+  return problems ?? [{ path: path ?? "", message: err instanceof Error ? err.message : String(err) }];
 }

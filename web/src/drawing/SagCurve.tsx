@@ -52,7 +52,7 @@ export function SagCurve({
   );
   const y = y0 + Math.max(deep, extent(report).below * view.k) + 50;
   return (
-    <g pointerEvents="none">
+    <g pointerEvents="none" className="answered">
       <path d={path(today)} fill="none" stroke="var(--chalk)" strokeWidth="1" strokeDasharray="3 3" />
       <path d={path(at)} fill="none" stroke="var(--chalk)" strokeWidth="1.8" />
       <g textAnchor="middle" fill="var(--chalk)">

@@ -77,7 +77,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
   });
   const spoken = g.forces.map((f) => `${f.name} ${weight(f.n, u)}`).join(", ");
   return (
-    <div className="relative border-l border-hair bg-sheet" style={{ width, height }}>
+    <div className="answered relative border-l border-hair bg-sheet" style={{ width, height }}>
       <div className="absolute top-1 left-3 right-2">
         <h2 className="font-semibold">{side.title}</h2>
         <p className="text-small leading-tight text-soft">{side.under}</p>

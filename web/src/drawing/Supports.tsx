@@ -141,7 +141,7 @@ export function SupportDrawing({
           textAnchor="middle"
           fontSize="var(--size-share)"
           fontWeight="500"
-          className="fig"
+          className="fig answered"
           fill={bad ? "var(--red)" : "var(--ink)"}
         >
           {report.number === 0 ? "carries nothing" : weight(report.share_kg * 9.80665, units)}

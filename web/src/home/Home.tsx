@@ -130,7 +130,8 @@ function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
     queryKey: ["verdict", wall.id, wall.version],
     queryFn: () => new Checker().ask(wall.document, null),
   });
-  const r = q.data;
+  const r = q.data?.report;
+  const refused = q.data?.refused;
   return (
     <li>
       <Link
@@ -155,6 +156,16 @@ function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
           <span className={`font-semibold ${INK[tone(s)]}`}>{s.name}:</span> {line(s, wall.document.units)}
         </p>
       ))}
+      {wall.document.shelves.map((s) => {
+        const why = refused?.get(s.id)?.[0];
+        return (
+          why && (
+            <p key={s.id} className="text-red">
+              <span className="font-semibold">{s.name}:</span> cannot say: {why.message}
+            </p>
+          )
+        );
+      })}
       {q.error && <p className="text-red">{reason(q.error)}</p>}
     </li>
   );

@@ -30,7 +30,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
     <Group title="Straight enough">
       {at && link && (
         <>
-          <p data-testid="sag-at">
+          <p className="answered" data-testid="sag-at">
             Sags{" "}
             <span className={`fig text-title font-medium ${link.used > 1 ? "text-ochre" : "text-vial"}`}>
               {sag(at.sag_mm, u)}

@@ -86,7 +86,7 @@ export function LinkList({ id }: { id: string }) {
   if (links.length === 0) return null;
   return (
     <Group title="What each part holds">
-      <ul>
+      <ul className="answered">
         {links
           .slice()
           .sort((a, b) => b.used - a.used)
