@@ -169,7 +169,11 @@ func More(p *design.Project, i int, like string, newID func() string) (design.Hu
 	for _, u := range s.Supports {
 		taken = append(taken, u.X)
 	}
-	u := Another(&h, k, o.Free(taken, s.Supports[k].X), newID)
+	at, ok := o.Free(15, taken, s.Supports[k].X)
+	if !ok {
+		return h, ""
+	}
+	u := Another(&h, k, at, newID)
 	s.Supports = append(s.Supports, u)
 	return h, u.ID
 }

@@ -268,22 +268,25 @@ func (o *Outfit) thick(least float64) error {
 	return nil
 }
 
-// Free is a place for one more thing beside those that are taken: the first free stud
-// behind the shelf, or a hand beside a place.
-func (o *Outfit) Free(taken []quantity.Length, beside quantity.Length) quantity.Length {
+// Free is a place for one more thing so wide beside those that are taken: the first free stud
+// behind the shelf, or a hand beside a place; false where there is no room.
+func (o *Outfit) Free(wide quantity.Length, taken []quantity.Length, beside quantity.Length) (quantity.Length, bool) {
+	free := func(x quantity.Length) bool {
+		return x >= o.X && x <= o.X+o.Length && !slices.ContainsFunc(taken, func(t quantity.Length) bool { return max(t-x, x-t) < wide })
+	}
 	for _, x := range o.StudsBehind() {
-		if !slices.ContainsFunc(taken, func(t quantity.Length) bool { return At(t, x) }) {
-			return quantity.Length(x)
+		if free(quantity.Length(x)) {
+			return quantity.Length(x), true
 		}
 	}
-	for step := quantity.Length(100); step > 1; step /= 2 {
-		for _, x := range []quantity.Length{beside + step, beside - step} {
-			if x >= o.X && x <= o.X+o.Length && !slices.ContainsFunc(taken, func(t quantity.Length) bool { return math.Abs(float64(t-x)) < 1 }) {
-				return x
+	for step := max(100, wide); step <= 2*o.Length+100; step *= 1.5 {
+		for _, x := range []quantity.Length{beside + step, beside - step, beside + wide, beside - wide} {
+			if free(x) {
+				return x, true
 			}
 		}
 	}
-	return o.X + o.Length/2
+	return 0, false
 }
 
 // grows is a form that may have more of its uprights, hooks or posts.
@@ -301,8 +304,8 @@ func More(o *Outfit, f Form, like string) string {
 }
 
 // another is one more of a list of things along the wall, like the one of an id or the last.
-func another[T any](all *[]T, like string, id func(*T) *string, x func(*T) *quantity.Length, newID string,
-	place func(taken []quantity.Length, beside quantity.Length) quantity.Length) string {
+func another[T any](all *[]T, like string, id func(*T) *string, x func(*T) *quantity.Length,
+	wide quantity.Length, o *Outfit) string {
 	if len(*all) == 0 {
 		return ""
 	}
@@ -314,31 +317,35 @@ func another[T any](all *[]T, like string, id func(*T) *string, x func(*T) *quan
 			k = i
 		}
 	}
+	at, ok := o.Free(wide, taken, taken[k])
+	if !ok {
+		return ""
+	}
 	one := (*all)[k]
-	*id(&one), *x(&one) = newID, place(taken, taken[k])
+	*id(&one), *x(&one) = o.ID(), at
 	*all = append(slices.Clone(*all), one)
-	return newID
+	return *id(&one)
 }
 
 func uprightID(u *Upright) *string         { return &u.ID }
 func uprightX(u *Upright) *quantity.Length { return &u.X }
 
 func (r *Rack) more(o *Outfit, like string) string {
-	return another(&r.Uprights, like, uprightID, uprightX, o.ID(), o.Free)
+	return another(&r.Uprights, like, uprightID, uprightX, r.Width, o)
 }
 
 func (r *SheetRack) more(o *Outfit, like string) string {
-	return another(&r.Frames, like, uprightID, uprightX, o.ID(), o.Free)
+	return another(&r.Frames, like, uprightID, uprightX, r.Width, o)
 }
 
 func (f *StandingFrame) more(o *Outfit, like string) string {
-	return another(&f.Posts, like, func(p *Post) *string { return &p.ID }, func(p *Post) *quantity.Length { return &p.X }, o.ID(), o.Free)
+	return another(&f.Posts, like, func(p *Post) *string { return &p.ID }, func(p *Post) *quantity.Length { return &p.X }, f.Width, o)
 }
 
 // more is a hook beside another: studs do not matter to hooks.
 func (h *HookRail) more(o *Outfit, like string) string {
 	beside := *o
 	beside.Wall = &wall.Wall{Kind: wall.Masonry}
-	return another(&h.Hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X }, o.ID(),
-		beside.Free)
+	return another(&h.Hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X },
+		max(h.Peg.D, h.Peg.Flange), &beside)
 }

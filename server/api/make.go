@@ -2,6 +2,7 @@ package api
 
 import (
 	"errors"
+	"fmt"
 	"net/http"
 	"slices"
 
@@ -58,7 +59,9 @@ func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 	var h design.Hung
 	switch q.What {
 	case contract.MakeSupport:
-		h, reply.New = dress.More(q.Design, i, q.Like, id)
+		if h, reply.New = dress.More(q.Design, i, q.Like, id); reply.New == "" {
+			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d]", i), Message: "it takes no more of these, or there is no room for one"}}
+		}
 	case contract.MakePlaces:
 		h, err = dress.PlaceAt(q.Design, i, q.At, id)
 	case contract.MakeComplete:
