@@ -1,6 +1,7 @@
 package check
 
 import (
+	"encoding/json"
 	"errors"
 	"math"
 	"math/rand/v2"
@@ -311,6 +312,45 @@ func TestNoPlacesOnSteelStuds(t *testing.T) {
 		if c.Studs != nil || len(c.Free.At) != c.Supports {
 			t.Errorf("%d supports: %+v", c.Supports, c)
 		}
+	}
+}
+
+// A heavy thing at one end tips the board off most placings: those are left out, and counted,
+// and what is offered carries it.
+func TestNoPlaceTips(t *testing.T) {
+	rng := rand.New(rand.NewPCG(14, 2))
+	left, nowhere := 0, 0
+	for range 40 {
+		p := twoEnds(t, "ponderosa-pine", 500+rng.Float64()*2000, 200, 20, 20)
+		s := &p.Shelves[0]
+		it := &s.Contents[0]
+		it.Count, it.Each = 1, quantity.Mass(5+rng.Float64()*200)
+		it.From = quantity.Length(rng.Float64() * 30)
+		it.To = it.From + quantity.Length(5+rng.Float64()*100)
+		if rng.IntN(2) == 0 {
+			it.From, it.To = s.Length-it.To, s.Length-it.From
+		}
+		got, err := FindPlaces(t.Context(), p, s)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := json.Marshal(got); err != nil {
+			t.Fatalf("%+v: %v", it, err)
+		}
+		left += got.Tip
+		if len(got.Count) == 0 {
+			nowhere++
+		}
+		for _, c := range got.Count {
+			for _, place := range []*Place{&c.Free, c.Studs} {
+				if place != nil && (place.Tips || place.Sag > 1000 || place.Worst <= 0) {
+					t.Errorf("%d supports for %+v: %+v", c.Supports, it, place)
+				}
+			}
+		}
+	}
+	if left < 100 || nowhere > 20 {
+		t.Errorf("%d placings tip, and %d boards tip off all: the test asks nothing", left, nowhere)
 	}
 }
 

@@ -19,23 +19,26 @@ type Places struct {
 	Now   Place   `json:"now"`
 	Count []Count `json:"count"`
 	Tried int     `json:"tried"` // placings looked at
+	Tip   int     `json:"tip"`   // placings left out, as the board would tip off them
 	// Stopped says that it had looked at as many as it may.
 	Stopped bool `json:"stopped"`
 }
 
 // Count is the answer for one number of supports; Studs is nil where there are
-// too few studs behind the shelf.
+// too few studs behind the shelf, or where it Tips off whichever are chosen.
 type Count struct {
 	Supports int    `json:"supports"`
 	Free     Place  `json:"free"`
 	Studs    *Place `json:"studs,omitempty"`
+	Tips     bool   `json:"tips"`
 }
 
 // Place is one placing: the worst sag under all contents as they will be, mm,
 // and the greatest share that one support carries, N, on supports that do not
-// give.
+// give; or that it tips off them.
 type Place struct {
 	At    []float64 `json:"at_mm"`
+	Tips  bool      `json:"tips"`
 	Sag   float64   `json:"sag_mm"`
 	Worst float64   `json:"worst_n"`
 }
@@ -78,14 +81,19 @@ func FindPlaces(ctx context.Context, p *design.Project, s *design.Shelf) (*Place
 	var on []float64
 	for n := 2; n <= 6 && float64(n-1)*apart+2*inside <= f.length; n++ {
 		free := f.free(n)
+		if free == nil {
+			break // it tips off whatever it stands on
+		}
 		c := Count{Supports: n, Free: f.place(free, x)}
 		if on = f.onStuds(n, on, free, studs); on != nil {
 			at := f.place(on, x)
 			c.Studs = &at
+		} else {
+			c.Tips = len(studs) >= n
 		}
 		out.Count = append(out.Count, c)
 	}
-	out.Tried, out.Stopped = f.tried, f.tried >= placings
+	out.Tried, out.Tip, out.Stopped = f.tried, f.tipping, f.tried >= placings
 	return out, ctx.Err()
 }
 
@@ -112,6 +120,12 @@ func finderOf(ctx context.Context, p *design.Project, s *design.Shelf) *finder {
 		all = append(all, beam.Patch{From: it.from, To: it.to, W: it.w * r.long[1]})
 	}
 	f.quick = beam.NewQuick(f.length, f.ei, all)
+	sum := 0.0
+	for _, q := range slices.Concat(f.self.Patches, f.contents.Patches) {
+		sum += q.W
+		f.middle += q.W * (q.From + q.To) / 2
+	}
+	f.middle /= sum
 	return f
 }
 
@@ -122,8 +136,12 @@ type finder struct {
 	self, contents beam.Load
 	quick          *beam.Quick // of the load as it comes to in the end
 	long           [2]float64
-	tried          int
+	middle         float64 // of all that weighs on it, mm: off the outer supports it tips
+	tried, tipping int
 }
+
+// tips tells whether the board tips off supports: what weighs on it has its middle beyond them.
+func (f *finder) tips(at []float64) bool { return f.middle < at[0] || f.middle > at[len(at)-1] }
 
 // solve returns the worst sag in the end, mm, and the greatest reaction, N.
 func (f *finder) solve(at []float64) (sag, worst float64) {
@@ -156,15 +174,18 @@ func (f *finder) bad(at []float64) float64 {
 }
 
 func (f *finder) place(at []float64, x float64) Place {
-	sag, worst := f.solve(at)
-	out := Place{Sag: sag, Worst: worst}
+	out := Place{Tips: f.tips(at)}
+	if !out.Tips {
+		out.Sag, out.Worst = f.solve(at)
+	}
 	for _, v := range at {
 		out.At = append(out.At, v+x)
 	}
 	return out
 }
 
-// free pulls n supports, from an even spacing, to where the board sags least.
+// free pulls n supports, from an even spacing, to where the board sags least; nil where it
+// tips wherever they stand.
 func (f *finder) free(n int) []float64 {
 	at := make([]float64, n)
 	for i := range at {
@@ -172,6 +193,10 @@ func (f *finder) free(n int) []float64 {
 		if n > 2 {
 			at[i] = f.length * (float64(i) + 0.4) / (float64(n) - 0.2)
 		}
+	}
+	at[0], at[n-1] = max(inside, min(at[0], f.middle)), min(f.length-inside, max(at[n-1], f.middle))
+	if f.tips(at) {
+		return nil
 	}
 	best := f.bad(at)
 	try := func(next []float64) bool {
@@ -224,6 +249,10 @@ func (f *finder) fits(at []float64) bool {
 			return false
 		}
 	}
+	if f.tips(at) {
+		f.tipping++
+		return false
+	}
 	return true
 }
 
@@ -268,7 +297,9 @@ func (f *finder) onStuds(n int, fewer, free, studs []float64) []float64 {
 		return out
 	}
 	for _, x := range studs {
-		try(with(fewer, x))
+		if len(fewer) == n-1 {
+			try(with(fewer, x))
+		}
 	}
 	var near []float64
 	for _, x := range free {

@@ -893,10 +893,12 @@ export interface Places {
 now: Place
 count: Count[]
 tried: number
+tip: number
 stopped: boolean
 }
 export interface Place {
 at_mm: number[]
+tips: boolean
 sag_mm: number
 worst_n: number
 }
@@ -904,6 +906,7 @@ export interface Count {
 supports: number
 free: Place
 studs?: Place
+tips: boolean
 }
 export interface PartsTable {
 text: string

@@ -65,14 +65,25 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
                     put {c.supports} anywhere
                   </button>
                   {!c.studs && (
-                    <span className="text-small text-soft"> There are too few studs behind it for {c.supports}.</span>
+                    <span className="text-small text-soft">
+                      {" "}
+                      {c.tips
+                        ? `It tips off any ${c.supports} of the studs behind it.`
+                        : `There are too few studs behind it for ${c.supports}.`}
+                    </span>
                   )}
                 </dd>
               </div>
             ))}
           </dl>
+          {q.data.count.length === 0 && (
+            <p className="mt-2 text-ochre">
+              It tips off supports wherever they stand: move what weighs so much at its end further in.
+            </p>
+          )}
           <p className="mt-2 text-small text-soft">
-            {q.data.tried} placings looked at.
+            {q.data.tried} placings looked at
+            {q.data.tip > 0 && `, ${q.data.tip} more left out as the board would tip off them`}.
             {q.data.stopped && " It stopped there, as that took long: there may be better ones."}
           </p>
         </>
@@ -81,6 +92,7 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
   );
 
   function Figures({ place, now }: { place: Place; now?: Places["now"] }) {
+    if (place.tips) return <p className="text-small text-ochre">It tips off these, unless they hold it down.</p>;
     const gain = now && now.sag_mm > 0 ? place.sag_mm / now.sag_mm : 0;
     return (
       <p className="text-small">
