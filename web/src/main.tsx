@@ -3,6 +3,7 @@ import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { Home } from "./home/Home";
+import { Fault } from "./ui/Fault";
 import "./index.css";
 
 const queries = new QueryClient({
@@ -18,21 +19,23 @@ createRoot(root).render(
     <QueryClientProvider client={queries}>
       {/* a step is drawn at once: one still waiting when back is pressed would be lost or kept wrongly */}
       <BrowserRouter useTransitions={false}>
-        <Routes>
-          <Route path="/" element={<Home />} />
-          {["/wall/:id", "/wall/:id/:stage", "/wall/:id/:stage/:shelf"].map((path) => (
-            <Route
-              key="wall"
-              path={path}
-              element={
-                <Suspense fallback={<main className="p-6 text-soft">Opening the wall.</main>}>
-                  <BenchPage />
-                </Suspense>
-              }
-            />
-          ))}
-          <Route path="*" element={<Home />} />
-        </Routes>
+        <Fault>
+          <Routes>
+            <Route path="/" element={<Home />} />
+            {["/wall/:id", "/wall/:id/:stage", "/wall/:id/:stage/:shelf"].map((path) => (
+              <Route
+                key="wall"
+                path={path}
+                element={
+                  <Suspense fallback={<main className="p-6 text-soft">Opening the wall.</main>}>
+                    <BenchPage />
+                  </Suspense>
+                }
+              />
+            ))}
+            <Route path="*" element={<Home />} />
+          </Routes>
+        </Fault>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

@@ -34,6 +34,9 @@ export class Checker {
   private shelves = new Map<string, ShelfReport>();
   private seq = 0;
 
+  /** Which shelves of a design that was asked about could not be judged. */
+  readonly refused = new WeakMap<Project, Said["refused"]>();
+
   /** The newest question that was answered. */
   last: (Said & { design: Project; open: string | null }) | null = null;
 
@@ -58,6 +61,7 @@ export class Checker {
     }
     const said = this.read(base, design.shelves, reply);
     if (seq === this.seq) this.last = { design, open, ...said };
+    this.refused.set(design, said.refused);
     return said;
   }
 

@@ -29,7 +29,8 @@ import { useBenchState, WORKING } from "./useBenchState";
 import { useCatalogueIn } from "./useCatalogueIn";
 import { useCheck, useStale, type Checked } from "./useCheck";
 import { useKeys } from "./useKeys";
-import { useSync, type Pending } from "./useSync";
+import type { Pending } from "./pending";
+import { useSync, type Sync } from "./useSync";
 import { Verdict } from "./Verdict";
 import { WorkingSheet } from "./WorkingSheet";
 
@@ -76,7 +77,7 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
               <LooksContext value={b.looks}>
                 <SheetContext value={b.sheet}>
                   <ScannerProvider>
-                    <Page bar={bar} checked={checked} answer={answer} />
+                    <Page bar={bar} checked={checked} answer={answer} sync={sync} />
                   </ScannerProvider>
                   <WorkingSheet
                     link={linkOf(answer, b.sheet?.startsWith(WORKING) ? b.sheet.slice(WORKING.length) : undefined)}
@@ -92,7 +93,8 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
       </DeedsContext>
       <Clash
         id={saved.id}
-        open={sync.is === "clash" || (kept !== null && !usable)}
+        open={sync.is === "clash" || sync.is === "deleted" || (kept !== null && !usable)}
+        deleted={sync.is === "deleted"}
         mine={kept && !usable ? kept.document : design}
       />
     </CatalogueContext>
@@ -100,7 +102,17 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
 }
 
 /** The bar, the drawing with the stage's panel beside it, and the verdict along the bottom. */
-function Page({ bar, checked, answer }: { bar: ReactNode; checked: Checked; answer: ShelfReport | undefined }) {
+function Page({
+  bar,
+  checked,
+  answer,
+  sync,
+}: {
+  bar: ReactNode;
+  checked: Checked;
+  answer: ShelfReport | undefined;
+  sync: Sync;
+}) {
   const stage = stageOf(useChoice().stage);
   const refused = checked.refused.has(useChoice().shelfId ?? "");
   const behind = useStale(checked, useDesign());
@@ -125,6 +137,16 @@ function Page({ bar, checked, answer }: { bar: ReactNode; checked: Checked; answ
         </aside>
       </main>
       <footer className="max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
+        {sync.is === "refused" && (
+          <p role="alert" className="text-red" data-testid="not-saved">
+            Not saved: {sync.why}. It is saved as soon as that is mended.
+          </p>
+        )}
+        {!sync.keeps && (
+          <p role="status" className="text-small text-ochre" data-testid="keeps-nothing">
+            This browser keeps nothing here: until it says “saved”, closing the page loses the last change.
+          </p>
+        )}
         {stale && (
           <p role="status" className="font-semibold text-ochre" data-testid="stale">
             Not of this design:{" "}

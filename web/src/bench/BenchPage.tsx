@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
-import { api, reason } from "../api/client";
+import { api, reason, Refused } from "../api/client";
 import { Bench } from "./Bench";
+import { Clash } from "./Clash";
 import { retryAway, useCatalogueIn } from "./useCatalogueIn";
-import { pending, type Pending } from "./useSync";
+import { Fault } from "../ui/Fault";
+import { forget, pending, type Pending } from "./pending";
 
 /** Opens a project, with what this browser still holds of it. */
 export function BenchPage() {
@@ -24,25 +26,43 @@ export function BenchPage() {
     retry: retryAway,
     queryFn: () => upgraded(id, saved.data?.document.version ?? 0),
   });
+  const gone = saved.error instanceof Refused && saved.error.status === 404 ? pending(id) : null;
+  if (gone) return <Clash id={id} open deleted mine={gone.document} />;
   const err = saved.error ?? catalogue.error ?? kept.error;
   if (err)
     return (
       <main className="p-6">
         <p className="text-red">{reason(err)}</p>
-        <a className="act" href="/">
-          All walls
-        </a>
+        <p className="mt-4 flex gap-6">
+          {kept.error && (
+            <button
+              type="button"
+              className="act"
+              onClick={() => {
+                forget(id);
+                location.reload();
+              }}
+            >
+              Leave out what this browser keeps
+            </button>
+          )}
+          <a className="act" href="/">
+            All walls
+          </a>
+        </p>
       </main>
     );
   if (!saved.data || !catalogue.data || kept.data === undefined)
     return <main className="p-6 text-soft">Opening the wall.</main>;
   return (
-    <Bench
-      key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`}
-      saved={saved.data}
-      kept={kept.data}
-      catalogue={catalogue.data}
-    />
+    <Fault onForget={() => forget(id)}>
+      <Bench
+        key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`}
+        saved={saved.data}
+        kept={kept.data}
+        catalogue={catalogue.data}
+      />
+    </Fault>
   );
 }
 

@@ -169,7 +169,9 @@ function Sync({ state }: { state: SyncState }) {
           ? ["server away: kept here, will catch up", "text-ochre"]
           : state.is === "clash"
             ? ["changed elsewhere", "text-red"]
-            : ["not saved: see below", "text-red"];
+            : state.is === "deleted"
+              ? ["deleted elsewhere", "text-red"]
+              : ["not saved: see below", "text-red"];
   return (
     <span
       role="status"

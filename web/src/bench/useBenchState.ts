@@ -60,7 +60,7 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
       tryEdit: async (e) => {
         const next = e(latest.current);
         try {
-          const before = checker.last?.refused;
+          const before = checker.refused.get(latest.current);
           const { refused } = await checker.ask(next, checker.last?.open ?? null);
           for (const [id, [why]] of refused) if (why && !before?.has(id)) return why.message;
         } catch (err) {

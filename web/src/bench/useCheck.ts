@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Away, Refused } from "../api/client";
 import type { Checker } from "../api/checker";
 import type { FileProblem, Project, Report } from "../api/types.gen";
@@ -15,7 +16,7 @@ export interface Checked {
 }
 
 /** How long an answer may be behind the design before the screen says so, in milliseconds. */
-const BEHIND = 80;
+const BEHIND = 60;
 
 /** Whether what stands on the screen is not of this design, for longer than a drag takes. */
 export function useStale(checked: Checked, design: Project): boolean {
@@ -23,7 +24,8 @@ export function useStale(checked: Checked, design: Project): boolean {
   const [late, setLate] = useState<Project | null>(null); // the answer that has been late
   useEffect(() => {
     if (!behind) return;
-    const timer = setTimeout(() => setLate(checked.of), BEHIND);
+    // at once: edits that follow one another must not put it off
+    const timer = setTimeout(() => flushSync(() => setLate(checked.of)), BEHIND);
     return () => clearTimeout(timer);
   }, [behind, checked.of]);
   return behind && late === checked.of;

@@ -1,40 +1,27 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Away, reason, Refused } from "../api/client";
 import type { Project, Saved } from "../api/types.gen";
+import { forget, keep } from "./pending";
 
 export type SyncState =
   | { is: "saved"; at: Date | null }
   | { is: "saving" }
   | { is: "away" }
   | { is: "refused"; why: string }
-  | { is: "clash"; version: number };
+  | { is: "clash"; version: number }
+  | { is: "deleted" };
 
-export interface Pending {
-  base: number;
-  document: Project;
-}
-
-const key = (id: string) => `aguante:pending:${id}`;
-
-/** Edits of a project that this browser has and the server may not. */
-export function pending(id: string): Pending | null {
-  try {
-    const text = localStorage.getItem(key(id));
-    return text ? (JSON.parse(text) as Pending) : null;
-  } catch {
-    return null;
-  }
-}
-
-export const forget = (id: string) => localStorage.removeItem(key(id));
+/** Whether the server has the design, and whether this browser could keep it until then. */
+export type Sync = SyncState & { keeps: boolean };
 
 /**
  * Saves the design a moment after each pause. Until the server has it, it is
  * kept in this browser, so that neither a crash nor a server gone loses it.
  */
-export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): SyncState {
+export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): Sync {
   const [state, set] = useState<SyncState>({ is: "saved", at: null });
   const [kept, setKept] = useState<Project | null>(dirtyAtStart ? null : design);
+  const [keeps, setKeeps] = useState(true);
   const base = useRef(saved.version);
   const stored = useRef<Project | null>(dirtyAtStart ? null : design);
   const wanted = useRef(design);
@@ -63,6 +50,9 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
         } else if (err instanceof Refused && err.status === 409) {
           halted.current = true;
           set({ is: "clash", version: err.failure.version ?? 0 });
+        } else if (err instanceof Refused && err.status === 404) {
+          halted.current = true;
+          set({ is: "deleted" });
         } else set({ is: "refused", why: reason(err) });
         break;
       }
@@ -75,10 +65,10 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
     again.current = () => void save();
     wanted.current = design;
     if (stored.current === design) return;
-    localStorage.setItem(key(saved.id), JSON.stringify({ base: base.current, document: design } satisfies Pending));
+    setKeeps(keep(saved.id, { base: base.current, document: design }));
     const timer = setTimeout(() => void save(), 600);
     return () => clearTimeout(timer);
   }, [design, save, saved.id]);
 
-  return state.is === "saved" && kept !== design ? { is: "saving" } : state;
+  return { ...(state.is === "saved" && kept !== design ? { is: "saving" } : state), keeps };
 }
