@@ -136,7 +136,7 @@ function Page({
           <Cautions shelf={answer} />
         </aside>
       </main>
-      <footer className="max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
+      <footer className="relative max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
         {sync.is === "refused" && (
           <p role="alert" className="text-red" data-testid="not-saved">
             Not saved: {sync.why}. It is saved as soon as that is mended.
@@ -148,7 +148,11 @@ function Page({
           </p>
         )}
         {stale && (
-          <p role="status" className="font-semibold text-ochre" data-testid="stale">
+          <p
+            role="status"
+            className="font-semibold text-ochre lg:absolute lg:bottom-full lg:left-0 lg:bg-paper lg:px-4 lg:py-1"
+            data-testid="stale"
+          >
             Not of this design:{" "}
             {checked.away ? "the server is away" : judged ? "still working it out" : "it cannot be judged"}. What is
             grey is the answer before.

@@ -18,12 +18,13 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   const close = !answer.evenly && answer.holds.kg < 1.25 * answer.asked_kg;
   const asks = answer.verdict !== "holds" || close;
   const q = useQuery({
-    queryKey: ["improve", shelf.id, rested],
+    queryKey: ["improve", shelf.id, rested] as const,
     queryFn: ({ signal }) => api.improve({ design: rested, shelf: shelf.id }, signal),
     enabled: asks || wanted,
     gcTime: 30_000,
     // The last answer stays to be read while the next is looked for, but cannot be taken.
-    placeholderData: (was, before) => (before?.queryKey[1] === shelf.id ? was : undefined),
+    placeholderData: (was, before) =>
+      before?.queryKey[1] === shelf.id && before.queryKey[2].units === rested.units ? was : undefined,
     retry: false,
   });
   if (!asks && !wanted)
@@ -35,7 +36,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
       </div>
     );
   const take = async (i: Idea) => setError(await tryEdit(hang(i)));
-  const a = q.data;
+  const a = rested.units === design.units ? q.data : undefined; // its sentences are in the units of their time
   const fresh = rested === design && !q.isPlaceholderData;
   return (
     <Group title="What would it take?">
