@@ -49,8 +49,11 @@ func (f *flat) tipDroop(sh *working.Sheet, a hold.Action) float64 {
 	e, reach, s := a.Arm(), float64(f.Reach), f.bend()
 	ei := hold.SteelE * f.gross.Inertia()
 	arm, formula := a.R*e*e*(3*reach-e)/(6*ei), "R × e² × (3a − e) / (6 E I)"
-	if e > reach {
+	switch {
+	case e > reach:
 		arm, formula = a.R*reach*reach*(3*e-reach)/(6*ei), "R × a² × (3e − a) / (6 E I)"
+	case e < 0: // a couple that lifts its tip
+		arm, formula = 0, "0"
 	}
 	turn := a.M * s / ei * reach
 	if sh.On() {

@@ -203,8 +203,11 @@ func (f *framed) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	if f.Brace != nil {
 		ab := float64(f.Brace.Out)
 		m, formula = math.Abs(a.R*e*(ab-e)/ab), "R × e × (ab − e) / ab"
-		if e > ab {
+		switch {
+		case e > ab:
 			m, formula = math.Abs(a.R*(e-ab)), "R × (e − ab)"
+		case e < 0: // a couple that lifts its front, with next to nothing on it
+			m, formula = math.Abs(a.M), "−R × e"
 		}
 	}
 	b, h := float64(f.Width), float64(f.High)

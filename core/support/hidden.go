@@ -170,15 +170,16 @@ func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 }
 
 func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
-	e, ei := a.Arm(), hold.SteelE*h.inertia()
-	bent := max(0, a.R*e*e*e/(3*ei)+a.R*e*e/(2*ei)*(h.set.Depth-e))
+	m, ei := max(0, a.M), hold.SteelE*h.inertia()
+	e := min(max(0, a.Arm()), float64(h.Reach))
+	bent := m*e*e/(3*ei) + m*e/(2*ei)*(h.set.Depth-e)
 	bedded, _ := h.set.Beds(float64(h.Reach))
 	loose := h.set.Depth * float64(h.Slot.High-h.Thickness) / max(bedded, 1)
 	limit := hold.DroopLimit(h.set.Depth)
 	u := (bent + loose) / limit
 	if sh.On() {
-		sh.Add("δblade", "at the front edge, from the blade's bending", "R × e³ / (3 EI) + R × e² / (2 EI) × (depth − e)", bent, working.Length,
-			"statics", working.In("R", a.R, working.Force), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness),
+		sh.Add("δblade", "at the front edge, from the blade's bending", "M × e² / (3 EI) + M × e / (2 EI) × (depth − e)", bent, working.Length,
+			"statics", working.In("M", m, working.Moment), working.In("e", e, working.Length), working.In("EI", ei, working.Stiffness),
 			working.In("depth", h.set.Depth, working.Length))
 		sh.Add("δplay", "from play in the slot", "depth × (high − t) / L", loose, working.Length, "geometry",
 			working.In("depth", h.set.Depth, working.Length), working.In("high", float64(h.Slot.High), working.Length),
