@@ -181,7 +181,7 @@ func TestWhatNeverHelps(t *testing.T) {
 			for i := range s.Contents {
 				s.Contents[i].Place = load.Front
 			}
-			return len(s.Contents) > 0 && len(s.Supports) < 3 // of more, springs share otherwise
+			return len(s.Contents) > 0 && len(s.Supports) < 3 && inside(s) // of more, springs share otherwise
 		},
 		"wet": func(_ *design.Project, s *design.Shelf) bool {
 			if b := s.Candidates()[0]; b.Lumber == nil && s.MakeUp.Kind == design.Solid && s.MakeUp.Front == nil {
@@ -211,6 +211,17 @@ func TestWhatNeverHelps(t *testing.T) {
 			}
 		}
 	})
+}
+
+// inside tells whether all that stands on a shelf stands between its outer supports: what is beyond
+// one lifts the board off the other, and the further out what is between them, the less it does.
+func inside(s *design.Shelf) bool {
+	lo, hi := math.Inf(1), math.Inf(-1)
+	for i := range s.Supports {
+		at := float64(s.Supports[i].X - s.X)
+		lo, hi = min(lo, at), max(hi, at)
+	}
+	return !slices.ContainsFunc(s.Contents, func(it load.Item) bool { return float64(it.From) < lo || float64(it.To) > hi })
 }
 
 // A tenth of a millimetre in a screw's length, in where a support or a row of fasteners stands,
@@ -288,6 +299,15 @@ func counted(s *check.Shelf) int {
 		for _, h := range u.Geometry.Holes {
 			if h.Counts {
 				n++
+			}
+		}
+	}
+	if s.Rail != nil {
+		for _, c := range s.Rail.Geometry.Columns {
+			for _, h := range c.Holes {
+				if h.Counts {
+					n++
+				}
 			}
 		}
 	}
