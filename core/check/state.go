@@ -70,7 +70,7 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 	level := beam.Rest{Soft: r.rest.Soft, Held: r.rest.Held}
 	lambda := 0.0
 	for range 6*len(r.at) + 6 {
-		s, err := r.rig.React(r.plus(self, full, lambda+1e-7), rest)
+		s, err := r.rig.React(r.plus(self, full, past(lambda)), rest)
 		if errors.Is(err, beam.ErrUnstable) {
 			st.stretches = append(st.stretches, r.tipped(st, lambda))
 			break
@@ -112,11 +112,15 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 	return nil
 }
 
+// past is a multiplier so far beyond one at which a contact opens or closes that it plainly has:
+// by more than the smallest force that counts as one.
+func past(lambda float64) float64 { return lambda + 1e-6*max(1, lambda) }
+
 // tipped is a stretch in which the board tips: all of it lies on the support that it tips
 // about.
 func (r *run) tipped(st *state, lambda float64) stretch {
 	p := stretch{from: lambda, tips: true, at: r.bornes.Take(len(r.at))}
-	all, none, one := r.weighs(st, lambda+1e-7), r.weighs(st, 0), r.weighs(st, 1)
+	all, none, one := r.weighs(st, past(lambda)), r.weighs(st, 0), r.weighs(st, 1)
 	p.at[r.fallen(all.w, all.x)] = borne{r: none.w, dr: one.w - none.w, m: none.z, dm: one.z - none.z}
 	return p
 }
@@ -136,7 +140,7 @@ func (p *stretch) end(bears uint64, rest beam.Rest, lambda float64) float64 {
 			continue
 		}
 		if slope < 0 {
-			if x := -at / slope; x > lambda+1e-6 {
+			if x := -at / slope; x > past(lambda) {
 				next = min(next, x)
 			}
 		}
