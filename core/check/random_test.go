@@ -100,13 +100,17 @@ func TestWhatHoldsHolds(t *testing.T) {
 		if s.HoldsUpTo.Above || s.HoldsUpTo.Kg < 1e-6 {
 			return
 		}
-		limits++
 		by := s.HoldsUpTo.Kg / s.Asked
-		if under := over(with(t, p, scaled(0.999*by))); len(under) > 0 {
+		under, close, past := with(t, p, scaled(0.999*by)), with(t, p, scaled((1+1e-6)*by)), with(t, p, scaled(1.001*by))
+		if under == nil || close == nil || past == nil {
+			return // one thing may not weigh so much
+		}
+		limits++
+		if under := over(under); len(under) > 0 {
 			t.Errorf("%s: at 0.999 of %.4g kg %s is used %v", name, s.HoldsUpTo.Kg, under[0].ID, under[0].Used)
 		}
 		// Where a contact opens a link may be over its limit and ease again at once.
-		if len(over(with(t, p, scaled(1.001*by))))+len(over(with(t, p, scaled((1+1e-6)*by)))) == 0 {
+		if len(over(past))+len(over(close)) == 0 {
 			t.Errorf("%s: at 1.001 of %.4g kg nothing is over its limit, %s was to be", name, s.HoldsUpTo.Kg, s.First)
 		}
 	})
