@@ -54,6 +54,9 @@ func NewLadder(s *design.Shelf, woods []string, thicknesses []float64, perMetre,
 	if len(thicknesses) == 0 || len(thicknesses) > 24 {
 		l.Add("thicknesses_mm", "%d thicknesses: give 1 to 24", len(thicknesses))
 	}
+	if bad := l.All(); len(woods) > 64 || len(thicknesses) > 24 { // not looked through
+		return nil, Invalid(bad)
+	}
 	for i, t := range thicknesses {
 		l.Between(fmt.Sprintf("thicknesses_mm[%d]", i), t, 3, 150)
 	}

@@ -28,6 +28,9 @@ const (
 // MostShelves is how many shelves one wall may have.
 const MostShelves = 40
 
+// MostSupports is how many supports a shelf may have.
+const MostSupports = 24
+
 // Project is one wall and all that is on it.
 type Project struct {
 	Format   string           `json:"format"`
@@ -350,7 +353,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 			say.Length(float64(w.Length)))
 	}
 	s.MakeUp.fits(l.In("build"), s, p)
-	if len(s.Supports) > 24 || len(s.Contents) > 100 {
+	if len(s.Supports) > MostSupports || len(s.Contents) > 100 {
 		return
 	}
 	for i, su := range s.Supports {

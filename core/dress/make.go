@@ -182,6 +182,9 @@ func More(p *design.Project, i int, like string, newID func() string) (design.Hu
 // made like the last there is, fewer leave the others out.
 func PlaceAt(p *design.Project, i int, at []quantity.Length, newID func() string) (design.Hung, error) {
 	h := p.Hung(i)
+	if len(at) > design.MostSupports {
+		return h, fmt.Errorf("%d places: a shelf has %d supports at most", len(at), design.MostSupports)
+	}
 	if len(h.Shelf.Supports) == 0 {
 		var err error
 		if h, err = Shelf(p, i, "flat-brackets", newID); err != nil {

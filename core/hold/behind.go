@@ -71,7 +71,10 @@ func (s *Site) IntoName(fix Fixing) string {
 
 // Press tells how much of the moment that the heel rule can balance is in use.
 func (h *Heel) Press(sh *working.Sheet, a Action) Use {
-	u := math.Abs(a.M) / h.capacity
+	u := 0.0
+	if a.M != 0 { // a lone fastener level with the heel balances none
+		u = math.Abs(a.M) / h.capacity
+	}
 	if sh.On() {
 		sh.Add("Mheel", fmt.Sprintf("greatest moment that the heel rule can balance, with %s of wall pressed", say.Length(h.peak)),
 			"max over a of fb × b × a × Σ(y − a/2)² / Σ(y − a/2)", h.capacity, working.Moment, "heel rule (Rule, from statics)",

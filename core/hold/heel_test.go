@@ -50,3 +50,15 @@ func TestHeelBalancesWithSeveralRows(t *testing.T) {
 }
 
 func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
+
+// A lone fastener level with the heel has no lever: it balances nothing, and without a moment
+// nothing is asked of it.
+func TestAFastenerWithoutALever(t *testing.T) {
+	h := NewHeel([]float64{0}, 25, 2)
+	if none := h.Press(nil, Action{}); none.Used != 0 {
+		t.Errorf("used %v without a moment", none.Used)
+	}
+	if some := h.Press(nil, Action{M: 1}); !math.IsInf(some.Used, 1) {
+		t.Errorf("used %v of nothing under a moment", some.Used)
+	}
+}

@@ -71,8 +71,14 @@ func (l *List) path(step string) string {
 	}
 }
 
+// Most is how many problems are noted: who has mended these asks again.
+const Most = 50
+
 // Add notes a problem.
 func (l *List) Add(step, format string, args ...any) {
+	if len(*l.found) >= Most {
+		return
+	}
 	*l.found = append(*l.found, Problem{Path: l.path(step), Message: fmt.Sprintf(format, args...)})
 }
 

@@ -23,6 +23,7 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/improve"
+	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/server/contract"
 	"aguante/server/export"
@@ -175,7 +176,24 @@ func (a *Server) guard(c *gin.Context) {
 	c.Next()
 }
 
-func fail(c *gin.Context, status int, f contract.Failure) { c.AbortWithStatusJSON(status, f) }
+// fail answers with a failure, none of it longer than a person reads.
+func fail(c *gin.Context, status int, f contract.Failure) {
+	clip := func(s string) string {
+		if r := []rune(s); len(r) > longestWord {
+			return string(r[:longestWord]) + "…"
+		}
+		return s
+	}
+	f.Message, f.Path = clip(f.Message), clip(f.Path)
+	f.Problems = slices.Clone(f.Problems[:min(len(f.Problems), problem.Most)])
+	for i := range f.Problems {
+		f.Problems[i].Message, f.Problems[i].Path = clip(f.Problems[i].Message), clip(f.Problems[i].Path)
+	}
+	c.AbortWithStatusJSON(status, f)
+}
+
+// longestWord is how many letters of a message or a path go out.
+const longestWord = 500
 
 // send writes an answer. It is put into words before its status goes out, so that what cannot
 // be written, as a figure that is none, is a failure and no answer with nothing in it.

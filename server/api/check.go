@@ -132,6 +132,9 @@ func written(reply contract.CheckReply) ([]byte, error) {
 // assemble puts a design together of the parts that came and those that are kept, and
 // names what is missing.
 func (a *Server) assemble(q *contract.CheckRequest, reply *contract.CheckReply) (*design.Project, error) {
+	if len(q.Shelves) > design.MostShelves {
+		return nil, check.Invalid{{Path: "shelves", Message: fmt.Sprintf("%d of them: at most %d", len(q.Shelves), design.MostShelves)}}
+	}
 	reply.Base = q.Base.Key
 	base, ok := a.known.bases.Get(q.Base.Key)
 	if len(q.Base.Document.RawMessage) > 0 {

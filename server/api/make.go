@@ -23,7 +23,12 @@ func (a *Server) make(c *gin.Context) {
 		return
 	}
 	reply, err := made(&q)
-	if err != nil {
+	var bad check.Invalid
+	switch {
+	case err != nil && !errors.As(err, &bad) && !errors.Is(err, errRequest):
+		refuseTyped(c, string(q.What), err)
+		return
+	case err != nil:
 		a.failed(c, err)
 		return
 	}

@@ -33,6 +33,8 @@ const (
 	scanFast    = 1800.0 // mm/s: faster, and the calibration is lost
 	scanLoses   = 0.02   // chance of losing it in each metre all the same
 	scanFastFor = 60.0   // mm at such a speed
+	scanMoves   = 20000  // places that it remembers,
+	scanLong    = 240e3  // and how far it goes in all, mm: eight times along the longest wall
 )
 
 // Sweep is the simulated stud scanner: it is taken along the moves over a wall
@@ -40,8 +42,15 @@ const (
 // calibrated over plain lining; zeroed over a stud it sees less than nothing
 // beside it.
 func Sweep(seed uint64, behind *wall.Wall, moves []Move) ([]scan.Reading, error) {
-	if len(moves) > 20000 {
+	if len(moves) > scanMoves {
 		return nil, fmt.Errorf("%w: %d places are too many", ErrMove, len(moves))
+	}
+	far := 0.0
+	for i := 1; i < len(moves); i++ {
+		far += math.Abs(float64(moves[i].X - moves[i-1].X))
+	}
+	if far > scanLong {
+		return nil, fmt.Errorf("%w: %s of sweeping are too much, start again", ErrMove, say.Length(far))
 	}
 	rng := rand.New(rand.NewPCG(seed, 0x5ca7))
 	out := []scan.Reading{}

@@ -29,6 +29,9 @@ import (
 // MaxSize is the largest file that is read, bytes.
 const MaxSize = 4 << 20
 
+// No list of a project is longer, and no name of a field.
+const longest, longestName = 1000, 60
+
 const maxDepth = 32
 
 // Unreadable is the error for a file that was refused, with every reason.
@@ -195,11 +198,17 @@ func scan(b []byte) (map[string]int, error) {
 			return nil
 		}
 		for i := 0; d.More(); i++ {
+			if i >= longest {
+				return refuse(here(), path, "more than %d of them", longest)
+			}
 			step := fmt.Sprintf("%s[%d]", path, i)
 			if open == '{' {
 				key, err := d.Token()
 				if err != nil {
 					return broken(here(), err)
+				}
+				if len(key.(string)) > longestName {
+					return refuse(here(), path, "a name of %d letters: no field has more than %d", len(key.(string)), longestName)
 				}
 				step = strings.TrimPrefix(path+"."+key.(string), ".")
 				if _, twice := lines[step]; twice {
