@@ -5,13 +5,13 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"runtime"
 	"runtime/debug"
-	"slices"
-	"sync"
+
+	"golang.org/x/sync/errgroup"
 
 	"aguante/core/design"
 	"aguante/core/hold"
-	"aguante/core/load"
 )
 
 // Known keeps answers by what they are about, so that a shelf that has not changed is not
@@ -43,11 +43,15 @@ func Run(ctx context.Context, p *design.Project) (*Report, error) {
 func Answers(ctx context.Context, p *design.Project, known Known) ([]*Answer, error) {
 	out := make([]*Answer, len(p.Shelves))
 	faults := make([]error, len(p.Shelves))
-	var all sync.WaitGroup
+	var all errgroup.Group
+	all.SetLimit(runtime.GOMAXPROCS(0))
 	for i := range p.Shelves {
-		all.Go(func() { out[i], faults[i] = answerOf(ctx, p, &p.Shelves[i], known) })
+		all.Go(func() error {
+			out[i], faults[i] = answerOf(ctx, p, &p.Shelves[i], known)
+			return nil
+		})
 	}
-	all.Wait()
+	_ = all.Wait() // each has its own fault
 	return out, errors.Join(faults...)
 }
 
@@ -81,7 +85,7 @@ func Ask(ctx context.Context, p *design.Project, s *design.Shelf) (a *Answer, er
 	if err != nil {
 		return nil, fmt.Errorf("shelf %q: %w", s.Name, err)
 	}
-	return &found.Answer, nil
+	return found.Answer, nil // without the runs behind its links, which are large
 }
 
 // found is one link's answer with what the working needs to say it again.
@@ -112,7 +116,7 @@ var notAsked = [suddens]worstPlace{{place: -1}, {place: -1}}
 
 // answered is a shelf's answer and the links behind it.
 type answered struct {
-	Answer
+	*Answer
 	links []found
 }
 
@@ -121,13 +125,13 @@ type answered struct {
 func answer(ctx context.Context, p *design.Project, s *design.Shelf) (*answered, error) {
 	if form, _ := s.Form(); form != nil {
 		a, err := answerForm(ctx, p, s, form)
-		return &answered{Answer: a}, err
+		return &answered{Answer: &a}, err
 	}
 	var all []found
 	var runs []*run
 	softest := 0 // which the drawing shows
 	for k, board := range s.Candidates() {
-		r, err := newRun(p, s, board)
+		r, err := newRun(ctx, p, s, board)
 		if err != nil {
 			return nil, err
 		}
@@ -147,15 +151,16 @@ func answer(ctx context.Context, p *design.Project, s *design.Shelf) (*answered,
 			softest = k
 		}
 	}
-	a := &answered{Answer: runs[softest].report(p, all), links: all}
-	a.grips, a.rides = gripsOf(runs, &a.Answer)
+	said := runs[softest].report(p, all)
+	a := &answered{Answer: &said, links: all}
+	a.grips, a.rides = gripsOf(runs, a.Answer)
 	a.own = a.gathered()
 	return a, nil
 }
 
 // low asks with the low guess of the contents, where one is given.
 func (a *answered) low(ctx context.Context, p *design.Project, s *design.Shelf) error {
-	if !slices.ContainsFunc(s.Contents, func(it load.Item) bool { return it.Low() != it }) {
+	if !guessed(s) {
 		return nil
 	}
 	light := *s
@@ -167,7 +172,7 @@ func (a *answered) low(ctx context.Context, p *design.Project, s *design.Shelf) 
 	if err != nil {
 		return err
 	}
-	a.Answer.low = &b.Answer
+	a.Answer.low = b.Answer
 	return nil
 }
 
@@ -217,12 +222,9 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 	}
 	over := r.everydayUse(out)
 	for i := range out {
-		if err := ctx.Err(); err != nil {
-			return nil, err
-		}
-		out[i].conclude(over[i])
+		out[i].conclude(ctx, over[i])
 	}
-	return out, nil
+	return out, ctx.Err()
 }
 
 // everydayUse asks every link in every state as asked, and tells in which it is over its
@@ -260,8 +262,8 @@ func (r *run) suddenLoad(c int) float64 {
 }
 
 // conclude finds a link's limit, how far it is used when something comes down, and where it
-// would break; over are the states in which it is over its limit as asked.
-func (f *found) conclude(over []*state) {
+// would break; over are the states in which it is over its limit as asked. It is left when ctx is done.
+func (f *found) conclude(ctx context.Context, over []*state) {
 	r, p := f.run, f.probe
 	f.Wood = r.board.Key()
 	best := r.most
@@ -272,6 +274,9 @@ func (f *found) conclude(over []*state) {
 	f.When = f.state.when()
 	best = p.reaches(f.state, hold.Everyday, best)
 	for _, st := range r.states {
+		if ctx.Err() != nil {
+			return
+		}
 		if st != f.state && p.asks(st) {
 			best = p.reaches(st, hold.Everyday, best)
 		}

@@ -72,8 +72,8 @@ func (b *Beside) Ask(ctx context.Context, p *design.Project) (*Shelf, error) {
 		return nil, err
 	}
 	answers := slices.Clone(b.answers)
-	answers[b.at] = &a.Answer
-	s := newBearing(p, answers).close(b.at, &a.Answer, true)
+	answers[b.at] = a.Answer
+	s := newBearing(p, answers).close(b.at, a.Answer, true)
 	return s.Full(), nil
 }
 

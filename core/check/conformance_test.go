@@ -89,7 +89,7 @@ func (c *conformer) form() support.Form {
 
 func (c *conformer) run(t *testing.T) *run {
 	t.Helper()
-	r, err := newRun(c.p, c.shelf(), c.shelf().Candidates()[0])
+	r, err := newRun(t.Context(), c.p, c.shelf(), c.shelf().Candidates()[0])
 	if err != nil {
 		t.Fatal(err)
 	}

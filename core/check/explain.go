@@ -28,7 +28,7 @@ func Explain(ctx context.Context, p *design.Project, id, which string, known Kno
 	}
 	if form, _ := p.Shelves[at].Form(); form != nil {
 		if k := slices.IndexFunc(a.Links, func(l Link) bool { return l.ID == id }); k >= 0 {
-			return formOf(p, &p.Shelves[at], form, &a.Answer, id).explain(&a.Answer, id, which)
+			return formOf(p, &p.Shelves[at], form, a.Answer, id).explain(a.Answer, id, which)
 		}
 	}
 	for k := range a.links {

@@ -97,7 +97,8 @@ func TestWhatHoldsHolds(t *testing.T) {
 		case s.Verdict != check.Gives && s.Verdict != check.Cannot && len(links) > 0:
 			t.Errorf("%s: %s, and %s is used %v", name, s.Verdict, links[0].ID, links[0].Used)
 		}
-		if s.HoldsUpTo.Above || s.HoldsUpTo.Kg < 1e-6 {
+		// Contacts are told apart to a millionth of what is asked.
+		if s.HoldsUpTo.Above || s.HoldsUpTo.Kg < 1e-2*s.Asked {
 			return
 		}
 		by := s.HoldsUpTo.Kg / s.Asked
@@ -178,21 +179,22 @@ func same(a, b check.Limit) bool {
 
 // Goods further out, a wetter place, another wood that it may be, and more care below never
 // make it hold more: of supports that stand level under a board of one stiffness. A softer board,
-// and brackets that give more, feel it less that one stands off, and share evenly.
+// and brackets that give more, feel it less that one stands off, and share evenly: what changes how
+// supports give is asked of two.
 func TestWhatNeverHelps(t *testing.T) {
 	changes := map[string]func(q *design.Project, s *design.Shelf) bool{
 		"further out": func(_ *design.Project, s *design.Shelf) bool {
 			for i := range s.Contents {
 				s.Contents[i].Place = load.Front
 			}
-			return len(s.Contents) > 0 && len(s.Supports) < 3 && inside(s) // of more, springs share otherwise
+			return len(s.Contents) > 0 && len(s.Supports) < 3 && inside(s)
 		},
 		"wet": func(_ *design.Project, s *design.Shelf) bool {
 			if b := s.Candidates()[0]; b.Lumber == nil && s.MakeUp.Kind == design.Solid && s.MakeUp.Front == nil {
 				s.Board.Tested = b.E(nil)
 			}
 			s.Board.Condition = material.Wet
-			return s.Board.Tested > 0 && len(s.Board.Woods) == 1
+			return s.Board.Tested > 0 && len(s.Board.Woods) == 1 && len(s.Supports) < 3
 		},
 		"over a bed": func(_ *design.Project, s *design.Shelf) bool {
 			s.Below = design.Bed
@@ -229,7 +231,7 @@ func inside(s *design.Shelf) bool {
 }
 
 // A tenth of a millimetre in a screw's length, in where a support or a row of fasteners stands,
-// never changes what a shelf holds by more than 3 % of what it holds whole, but where a gate opens or closes: a screw
+// never changes what a shelf holds by more than 3 % of what it holds whole, board and all, but where a gate opens or closes: a screw
 // that misses its stud, or splits an edge.
 func TestNoCliffs(t *testing.T) {
 	const step = 0.1
@@ -270,7 +272,7 @@ func TestNoCliffs(t *testing.T) {
 			}
 			moved++
 			d := math.Abs(now.HoldsUpTo.Kg - s.HoldsUpTo.Kg)
-			if d > 0.03*s.HoldsUpTo.Kg && d > 0.03*whole(t, p, s) {
+			if d > 0.03*s.HoldsUpTo.Kg && d > 0.03*(whole(t, p, s)+s.Self) {
 				t.Errorf("%s, %s by 0.1 mm: holds %.2f kg (%s), before %.2f (%s)", name, what, now.HoldsUpTo.Kg, now.First, s.HoldsUpTo.Kg, s.First)
 			}
 		}

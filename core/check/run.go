@@ -2,6 +2,7 @@ package check
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -128,7 +129,7 @@ func (r *run) colPoint(k int) int      { return 1 + 2*r.bays + k }
 
 // newRun prepares a shelf. With fewer than two supports under the board it has
 // no beam, and rig is nil.
-func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
+func newRun(ctx context.Context, p *design.Project, s *design.Shelf, board material.Board) (*run, error) {
 	r := &run{shelf: s, board: board, lath: p.RailOf(s)}
 	r.backing = backingOf(s, r.lath)
 	r.plank = newPlank(s, board, r.backing != nil)
@@ -144,7 +145,7 @@ func newRun(p *design.Project, s *design.Shelf, board material.Board) (*run, err
 	if err := r.condense(); err != nil {
 		return nil, err
 	}
-	return r, r.everyday()
+	return r, r.everyday(ctx)
 }
 
 // grow sets by how much the sag has grown in the end.
@@ -310,7 +311,7 @@ func (r *run) condense() error {
 
 // everyday lists the states: every load pattern, with the supports level and
 // then, from three supports on, with each in turn standing off.
-func (r *run) everyday() error {
+func (r *run) everyday(ctx context.Context) error {
 	all := pattern{name: "with all contents"}
 	patterns := []pattern{{name: "with the shelf empty"}}
 	for bay := range r.bays {
@@ -335,6 +336,9 @@ func (r *run) everyday() error {
 	}
 	if d := float64(r.shelf.Misfit); len(r.at) >= 3 && d > 0 && !r.seated() {
 		for _, p := range patterns {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
 			for i := range r.at {
 				for _, drop := range [2]float64{d, -d} {
 					if err := r.addState(p, i, drop); err != nil {

@@ -50,7 +50,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 		known: newMemory(), turn: make(chan struct{}, 1)}
 	e := gin.New()
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
-	g := e.Group("/api")
+	g := e.Group("/api", a.inTime)
 	g.GET("/health", func(c *gin.Context) { a.send(c, http.StatusOK, gin.H{"ok": true}) })
 	g.GET("/catalogue", func(c *gin.Context) { a.send(c, http.StatusOK, contract.NewCatalogue(design.UnitsOf(unitsOf(c)))) })
 	g.POST("/check", a.check)
@@ -103,13 +103,14 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/projects/:id/designs/:hash", a.snapshot)
 	g.POST("/projects/:id/pictures", a.picture)
 	g.GET("/projects/:id/pictures/:hash", a.pictureOf)
-	g.GET("/projects/:id/archive", a.archive)
-	g.POST("/archives", a.unpack)
 	g.GET("/projects/:id/plan", a.plan)
 	g.PUT("/projects/:id/plan", a.replacePlan)
 	g.GET("/shop", a.shop)
 	g.PUT("/shop", a.replaceShop)
 	g.POST("/shop", a.mergeShop)
+	files := e.Group("/api") // as long as they are
+	files.GET("/projects/:id/archive", a.archive)
+	files.POST("/archives", a.unpack)
 	webui.Serve(e)
 	return e
 }
@@ -176,6 +177,17 @@ func (a *Server) guard(c *gin.Context) {
 	c.Next()
 }
 
+// longest is how long anything is worked on; what takes longer is ended, and says so.
+const longest = 10 * time.Second
+
+// inTime ends what takes too long.
+func (a *Server) inTime(c *gin.Context) {
+	ctx, stop := context.WithTimeout(c.Request.Context(), longest)
+	defer stop()
+	c.Request = c.Request.WithContext(ctx)
+	c.Next()
+}
+
 // fail answers with a failure, none of it longer than a person reads.
 func fail(c *gin.Context, status int, f contract.Failure) {
 	clip := func(s string) string {
@@ -233,6 +245,9 @@ func (a *Server) failed(c *gin.Context, err error) {
 	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF),
 		errors.Is(err, errRequest):
 		fail(c, http.StatusBadRequest, contract.Failure{Code: "request", Message: err.Error()})
+	case errors.Is(err, context.DeadlineExceeded):
+		fail(c, http.StatusServiceUnavailable, contract.Failure{Code: "too-long", Message: fmt.Sprintf("this takes longer than %.0f seconds; "+
+			"take supports, woods or low guesses off, or try again", longest.Seconds())})
 	case errors.Is(err, context.Canceled): // whoever asked has gone
 		c.AbortWithStatus(499)
 	default:

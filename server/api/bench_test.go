@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"aguante/core/design"
+	"aguante/server/contract"
 )
 
 // percentile of times, ms.
@@ -61,6 +62,30 @@ func BenchmarkDragBesideSearches(b *testing.B) {
 			all.Wait()
 			b.ReportMetric(percentile(took, 50), "p50-ms")
 			b.ReportMetric(percentile(took, 99), "p99-ms")
+		})
+	}
+}
+
+// BenchmarkHeavyWall is one check of walls as heavy as may be, each on a fresh server: how long,
+// how much memory at most, and how many of the shelves are judged.
+func BenchmarkHeavyWall(b *testing.B) {
+	for _, of := range [][3]int{{1, 8, 1}, {40, 8, 1}, {1, 16, 1}, {1, 24, 1}, {40, 24, 8}} {
+		b.Run(fmt.Sprintf("%d-shelves-%d-supports-%d-woods", of[0], of[1], of[2]), func(b *testing.B) {
+			s, body := server(b), parted(worst(b, of[0], of[1], of[2]))
+			var reply contract.CheckReply
+			start := time.Now()
+			ask(b, s, http.MethodPost, "/check", body, &reply) // once: the second time it is remembered
+			took, judged := time.Since(start), 0
+			for _, k := range reply.Shelves {
+				if len(k.Problems) == 0 {
+					judged++
+				}
+			}
+			var m runtime.MemStats
+			runtime.ReadMemStats(&m)
+			b.ReportMetric(float64(judged), "judged")
+			b.ReportMetric(float64(m.HeapSys)/1e6, "heap-MB")
+			b.ReportMetric(took.Seconds(), "s")
 		})
 	}
 }

@@ -37,7 +37,7 @@ func (a *Server) check(c *gin.Context) {
 	}
 	all, err := a.known.sound(p, &reply)
 	if err == nil {
-		all, err = a.known.ask(c.Request.Context(), p, all, a.broke(&reply))
+		all, err = a.known.ask(c.Request.Context(), p, all, a.broke(p, &reply))
 	}
 	if err != nil {
 		a.failed(c, err)
@@ -48,7 +48,7 @@ func (a *Server) check(c *gin.Context) {
 		if err == nil {
 			break
 		}
-		a.broke(&reply)(all[broken].at, err)
+		a.broke(p, &reply)(all[broken].at, err)
 		all = slices.Delete(all, broken, broken+1)
 	}
 	body, err := written(reply)
@@ -59,12 +59,26 @@ func (a *Server) check(c *gin.Context) {
 	c.Data(http.StatusOK, "application/json; charset=utf-8", body)
 }
 
-// broke notes a fault of the program in one shelf, which must not keep the others from being judged.
-func (a *Server) broke(reply *contract.CheckReply) func(at int, err error) {
+// tooLong says of a shelf that it takes too long, and what to take off.
+func tooLong(s *design.Shelf) string {
+	return fmt.Sprintf("it takes longer than %.0f seconds to reckon: %s", longest.Seconds(), check.Lighten(s))
+}
+
+// broke notes why one shelf has no answer, which must not keep the others from being judged.
+func (a *Server) broke(p *design.Project, reply *contract.CheckReply) func(at int, err error) {
 	return func(at int, err error) {
-		a.log.Error("a shelf cannot be judged", "shelf", at, "err", err)
-		reply.Shelves[at] = contract.ShelfKeys{Key: reply.Shelves[at].Key, Problems: projectfile.WithLines([]problem.Problem{{
-			Path: fmt.Sprintf("shelves[%d]", at), Message: "something broke in the program as it judged this shelf; change it, or undo"}}, nil)}
+		k := contract.ShelfKeys{Key: reply.Shelves[at].Key}
+		why := "something broke in the program as it judged this shelf; change it, or undo"
+		switch {
+		case errors.Is(err, errTooMuch):
+			why = tooLong(&p.Shelves[at])
+		case errors.Is(err, errLater):
+			k.Later, why = true, "still being reckoned, after the others"
+		default:
+			a.log.Error("a shelf cannot be judged", "shelf", at, "err", err)
+		}
+		k.Problems = projectfile.WithLines([]problem.Problem{{Path: fmt.Sprintf("shelves[%d]", at), Message: why}}, nil)
+		reply.Shelves[at] = k
 	}
 }
 

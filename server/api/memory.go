@@ -5,10 +5,15 @@ import (
 	"crypto/sha256"
 	"encoding/base64"
 	"encoding/json"
+	"errors"
+	"runtime"
 	"strconv"
 	"sync"
+	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
+	"github.com/hashicorp/golang-lru/v2/expirable"
+	"golang.org/x/sync/semaphore"
 
 	"aguante/core/check"
 	"aguante/core/design"
@@ -22,6 +27,10 @@ type memory struct {
 	shelves *lru.Cache[string, *design.Shelf]
 	parts   *lru.Cache[[2]string, part]
 	answers *lru.Cache[string, *remembered]
+
+	longest     time.Duration // that a context gives
+	quick, slow *semaphore.Weighted
+	tooMuch     *expirable.LRU[string, struct{}] // what took longer, of late
 }
 
 // part is what is known of a base, or of a shelf on it: whether it is right by itself, the
@@ -39,7 +48,8 @@ type remembered struct {
 }
 
 func newMemory() *memory {
-	m := &memory{}
+	m := &memory{longest: longest, quick: semaphore.NewWeighted(int64(runtime.GOMAXPROCS(0))), slow: semaphore.NewWeighted(1),
+		tooMuch: expirable.NewLRU[string, struct{}](1024, nil, 10*time.Minute)}
 	m.bases, _ = lru.New[string, *design.Project](64)
 	m.shelves, _ = lru.New[string, *design.Shelf](1024)
 	m.parts, _ = lru.New[[2]string, part](2048)
@@ -64,8 +74,19 @@ func (m *memory) keep(content string, a *check.Answer) *remembered {
 	return r
 }
 
+// errTooMuch is of a shelf that takes longer than longest by itself, errLater of one whose turn
+// did not come in that time.
+var (
+	errTooMuch = errors.New("too much work")
+	errLater   = errors.New("its turn did not come")
+)
+
+// light is up to how much work a shelf is asked at once, on as many as there are cores; those of
+// more wait for one another, so that a drag never waits for them.
+const light = 50_000
+
 // ask finds the answers of shelves, by their contents; what is not known is asked. One that
-// breaks is left out, and told.
+// breaks, or takes too long, is left out, and told.
 func (m *memory) ask(ctx context.Context, p *design.Project, all []judged, broke func(at int, err error)) ([]judged, error) {
 	faults := make([]error, len(all))
 	var asked sync.WaitGroup
@@ -74,15 +95,22 @@ func (m *memory) ask(ctx context.Context, p *design.Project, all []judged, broke
 		if s.remembered, _ = m.answers.Get(s.content); s.remembered != nil {
 			continue
 		}
+		if m.tooMuch.Contains(s.content) {
+			faults[i] = errTooMuch
+			continue
+		}
 		asked.Go(func() {
 			var a *check.Answer
-			if a, faults[i] = check.Ask(ctx, p, &p.Shelves[s.at]); faults[i] == nil {
+			if a, faults[i] = m.askOne(ctx, p, &p.Shelves[s.at]); faults[i] == nil {
 				s.remembered = m.keep(s.content, a)
+			}
+			if errors.Is(faults[i], errTooMuch) {
+				m.tooMuch.Add(s.content, struct{}{})
 			}
 		})
 	}
 	asked.Wait()
-	if ctx.Err() != nil {
+	if errors.Is(ctx.Err(), context.Canceled) {
 		return nil, ctx.Err()
 	}
 	out := all[:0]
@@ -94,6 +122,27 @@ func (m *memory) ask(ctx context.Context, p *design.Project, all []judged, broke
 		out = append(out, s)
 	}
 	return out, nil
+}
+
+// askOne asks one shelf when its turn comes.
+func (m *memory) askOne(ctx context.Context, p *design.Project, s *design.Shelf) (*check.Answer, error) {
+	lane := m.quick
+	if check.Work(s) > light {
+		lane = m.slow
+	}
+	if err := lane.Acquire(ctx, 1); err != nil {
+		return nil, errLater
+	}
+	defer lane.Release(1)
+	began := time.Now()
+	a, err := check.Ask(ctx, p, s)
+	switch {
+	case !errors.Is(err, context.DeadlineExceeded):
+		return a, err
+	case time.Since(began) > m.longest/2:
+		return nil, errTooMuch
+	}
+	return nil, errLater
 }
 
 // short writes a value once, with short figures.

@@ -2,6 +2,8 @@ package api
 
 import (
 	"context"
+	"errors"
+	"net/http"
 
 	"github.com/gin-gonic/gin"
 
@@ -30,6 +32,10 @@ func search[T any](a *Server, ask func(ctx context.Context, p *design.Project, s
 			return
 		}
 		v, err := ask(ctx, q.Design, s)
+		if errors.Is(err, context.DeadlineExceeded) {
+			fail(c, http.StatusServiceUnavailable, contract.Failure{Code: "too-long", Message: tooLong(s)})
+			return
+		}
 		answerOr(a, c, v, err)
 	}
 }

@@ -66,6 +66,8 @@ type ShelfKeys struct {
 	// Problems are why it cannot be judged; it has no answer then, and what it puts on the
 	// wall is not counted for the others.
 	Problems []FileProblem `json:"problems,omitempty"`
+	// Later is whether it is only that others were reckoned first: ask again.
+	Later bool `json:"later,omitempty"`
 }
 
 // Written is an answer as it goes over the wire.

@@ -18,6 +18,8 @@ import type {
 export interface Said {
   report: Report;
   refused: Map<string, FileProblem[]>;
+  /** Whether some are refused only until they are asked about again. */
+  later: boolean;
 }
 
 /**
@@ -80,6 +82,7 @@ export class Checker {
     const had = new Map<string, ShelfKeys>();
     const reports = new Map<string, ShelfReport>();
     const refused = new Map<string, FileProblem[]>();
+    const later = reply.shelves.some((s) => s.later);
     const all = shelves.flatMap((s, i) => {
       const keys = reply.shelves[i];
       if (keys?.problems) {
@@ -101,7 +104,11 @@ export class Checker {
     this.shelves = reports;
     const kept = new Set([...had.values()].flatMap((k) => [k.answer, k.closing]));
     for (const map of [this.answers, this.closings]) for (const key of map.keys()) if (!kept.has(key)) map.delete(key);
-    return { report: { shelves: all, studs: reply.studs, verdict: reply.verdict, weakest: reply.weakest }, refused };
+    return {
+      report: { shelves: all, studs: reply.studs, verdict: reply.verdict, weakest: reply.weakest },
+      refused,
+      later,
+    };
   }
 }
 

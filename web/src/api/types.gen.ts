@@ -1119,6 +1119,7 @@ key: string
 answer: string
 closing: string
 problems?: FileProblem[]
+later?: boolean
 }
 export interface FileProblem {
 path: string

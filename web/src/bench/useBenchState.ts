@@ -61,8 +61,8 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
         const next = e(latest.current);
         try {
           const before = checker.refused.get(latest.current);
-          const { refused } = await checker.ask(next, checker.last?.open ?? null);
-          for (const [id, [why]] of refused) if (why && !before?.has(id)) return why.message;
+          const { refused, later } = await checker.ask(next, checker.last?.open ?? null);
+          for (const [id, [why]] of refused) if (why && !later && !before?.has(id)) return why.message;
         } catch (err) {
           if (err instanceof Away || err instanceof Refused) return reason(err);
           throw err;

@@ -48,8 +48,9 @@ export function useCheck(checker: Checker, design: Project, open: string | null)
         try {
           const last = checker.last;
           const known = last && last.design === now.design && last.open === now.open;
-          const { report, refused } = known ? last : await checker.ask(now.design, now.open);
+          const { report, refused, later } = known && !last.later ? last : await checker.ask(now.design, now.open);
           set({ report, problems: [], refused, away: false, of: now.design });
+          if (later) asked = null;
         } catch (err) {
           if (err instanceof Away) {
             set((s) => ({ ...s, away: true }));
