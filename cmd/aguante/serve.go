@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -10,6 +11,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"sync"
 	"syscall"
 	"time"
 
@@ -37,21 +39,16 @@ func serveCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use: "serve", Short: "Start the app on your own data", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			if o.data == "" {
-				o.data = os.Getenv("AGUANTE_DATA")
+			dir, err := dataIn(o.data)
+			if err != nil {
+				return err
 			}
-			if o.data == "" {
-				dir, err := dataDir()
-				if err != nil {
-					return err
-				}
-				o.data = dir
-			}
+			o.data = dir
 			return serve(c.Context(), o, false)
 		},
 	}
 	o.flags(c)
-	c.Flags().StringVar(&o.data, "data", "", "data directory (else AGUANTE_DATA, else the user's data directory)")
+	dataFlag(c, &o.data)
 	return c
 }
 
@@ -73,8 +70,19 @@ func demoCommand() *cobra.Command {
 	return c
 }
 
-// dataDir is where a user's data lives on this system.
-func dataDir() (string, error) {
+func dataFlag(c *cobra.Command, dir *string) {
+	c.Flags().StringVar(dir, "data", "", "data directory (else AGUANTE_DATA, else the user's data directory)")
+}
+
+// storeIn is the store in a data directory.
+func storeIn(dir string) string { return filepath.Join(dir, "aguante.db") }
+
+// dataIn is the data directory: the one that is given, or where a user's data lives on this
+// system.
+func dataIn(given string) (string, error) {
+	if given = cmp.Or(given, os.Getenv("AGUANTE_DATA")); given != "" {
+		return given, nil
+	}
 	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
 		return filepath.Join(dir, "aguante"), nil
 	}
@@ -85,8 +93,8 @@ func dataDir() (string, error) {
 	return filepath.Join(home, ".local", "share", "aguante"), nil
 }
 
-func serve(ctx context.Context, o serveOptions, withDemo bool) error {
-	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
+func serve(ctx context.Context, o serveOptions, withDemo bool) (err error) {
+	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 	defer stop()
 	level := slog.LevelInfo
 	if o.quiet {
@@ -96,11 +104,11 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) error {
 	if err := os.MkdirAll(o.data, 0o700); err != nil {
 		return err
 	}
-	st, err := store.Open(ctx, filepath.Join(o.data, "aguante.db"))
+	st, err := store.Open(ctx, storeIn(o.data))
 	if err != nil {
-		return err
+		return exit{1, err}
 	}
-	defer st.Close()
+	defer func() { err = errors.Join(err, st.Close()) }()
 	if withDemo {
 		if err := loadDemo(ctx, st); err != nil {
 			return err
@@ -110,8 +118,21 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) error {
 	if err != nil {
 		return err
 	}
+	if err := st.At("http://" + l.Addr().String()); err != nil {
+		return err
+	}
+	var beside sync.WaitGroup
+	defer beside.Wait()
+	ctx, stop = context.WithCancel(ctx) // what runs beside ends before the store is closed
+	defer stop()
+	if !withDemo {
+		beside.Go(func() { st.EveryDay(ctx, func(err error) { log.Error("the copy of the day", "err", err) }) })
+	}
+	working, cut := context.WithCancel(context.Background())
+	defer cut()
 	srv := &http.Server{
-		Handler: api.New(st, demo.Walls, log, o.hosts...), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
+		BaseContext: func(net.Listener) context.Context { return working },
+		Handler:     api.New(st, demo.Walls, log, o.hosts...), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second,
 		WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10,
 		ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelError),
 	}
@@ -119,6 +140,7 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) error {
 	done := make(chan error, 1)
 	go func() {
 		<-ctx.Done()
+		time.AfterFunc(time.Second, cut) // a save is through by then; a search need not be
 		end, cancel := context.WithTimeout(context.Background(), 5*time.Second)
 		defer cancel()
 		done <- srv.Shutdown(end)

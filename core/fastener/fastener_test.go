@@ -259,6 +259,20 @@ func TestPropertiesOverTheTable(t *testing.T) {
 	}
 }
 
+// More of a push or of a pull never uses less, whichever the fastener takes more of.
+func TestMoreNeverUsesLess(t *testing.T) {
+	for _, c := range [][2]float64{{400, 400}, {300, 900}, {900, 300}, {100, 1500}} {
+		for v := 10.0; v < 500; v += 7 {
+			for p := 10.0; p < 500; p += 7 {
+				u := Together(nil, v, p, c[0], c[1])
+				if Together(nil, v+1, p, c[0], c[1]) < u || Together(nil, v, p+1, c[0], c[1]) < u {
+					t.Fatalf("at V %v, T %v of Z %v, W %v", v, p, c[0], c[1])
+				}
+			}
+		}
+	}
+}
+
 func TestTogetherIsTheAlonesAtItsEnds(t *testing.T) {
 	if u := Together(nil, 100, 0, 200, 300); u != 0.5 {
 		t.Errorf("push alone: %v", u)

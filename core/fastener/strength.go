@@ -101,17 +101,19 @@ func Steel(sh *working.Sheet, s Screw, on material.Basis) float64 {
 
 // Together returns how far a fastener is used when pushed across by v and
 // pulled out by t, newtons, against z and w (NDS 12.4.1):
-// (V²/P)/Z + (T²/P)/W with P = √(V² + T²).
+// (V²/P)/Z + (T²/P)/W with P = √(V² + T²), and no less than by either alone: where one of
+// z and w is more than twice the other, a little of the one would take from the other.
 func Together(sh *working.Sheet, v, t, z, w float64) float64 {
 	p := math.Hypot(v, t)
 	if p == 0 {
 		return 0
 	}
-	u := v*v/p/z + t*t/p/w
+	u := max(v*v/p/z+t*t/p/w, v/z, t/w)
 	if sh.On() {
 		sh.Add("P", "push across and pull together", "√(V² + T²)", p, working.Force, "NDS 12.4.1", working.In("V", v, working.Force),
 			working.In("T", t, working.Force))
-		sh.Add("used", "part of what the fastener can take", "(V² / P) / Z + (T² / P) / T′", u, working.Ratio, "NDS 12.4.1",
+		sh.Add("used", "part of what the fastener can take, no less than by either alone", "max((V² / P) / Z + (T² / P) / T′, V / Z, T / T′)", u, working.Ratio,
+			"NDS 12.4.1; rounded up to what never eases",
 			working.In("V", v, working.Force), working.In("T", t, working.Force), working.In("P", p, working.Force),
 			working.In("Z", z, working.Force), working.In("T′", w, working.Force))
 	}

@@ -54,8 +54,8 @@ func entries(ctx context.Context, q queries, id string, after int) ([]journal.En
 			return nil, err
 		}
 		var e journal.Entry
-		if err := json.Unmarshal([]byte(doc), &e); err != nil {
-			return nil, err
+		if err := json.Unmarshal([]byte(doc), &e); err != nil { // it does not hide the others
+			e = journal.Entry{ID: fmt.Sprintf("unreadable-%d", seq), Kind: journal.Remark, Text: "this entry cannot be read"}
 		}
 		e.Seq = seq
 		out = append(out, e)

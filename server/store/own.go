@@ -62,10 +62,9 @@ func Kept[T any](ctx context.Context, s *Store, kind Kind) ([]T, error) {
 		if err := rows.Scan(&doc); err != nil {
 			return nil, err
 		}
-		if err := json.Unmarshal([]byte(doc), &v); err != nil {
-			return nil, err
+		if json.Unmarshal([]byte(doc), &v) == nil { // one that cannot be read does not hide the others
+			out = append(out, v)
 		}
-		out = append(out, v)
 	}
 	return out, rows.Err()
 }

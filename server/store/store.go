@@ -2,18 +2,15 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
-	"embed"
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io/fs"
-	"net/url"
 	"time"
 
 	"github.com/google/uuid"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the database driver
 
 	"aguante/core/design"
@@ -28,39 +25,13 @@ var (
 // kept is how many revisions of a project are kept.
 const kept = 200
 
-//go:embed migrations/*.sql
-var migrations embed.FS
-
 // Store is an open database.
 type Store struct {
-	db  *sql.DB
-	now func() time.Time
+	db   *sql.DB
+	now  func() time.Time
+	path string
+	lock *lock
 }
-
-// Open opens or makes the database file and brings its tables up to date.
-func Open(ctx context.Context, path string) (*Store, error) {
-	q := url.Values{"_txlock": {"immediate"}, "_pragma": {"busy_timeout(5000)", "journal_mode(WAL)", "foreign_keys(ON)",
-		"synchronous(NORMAL)"}}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode())
-	if err != nil {
-		return nil, err
-	}
-	dir, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return nil, err
-	}
-	m, err := goose.NewProvider(goose.DialectSQLite3, db, dir)
-	if err == nil {
-		_, err = m.Up(ctx)
-	}
-	if err != nil {
-		return nil, errors.Join(fmt.Errorf("database %s: %w", path, err), db.Close())
-	}
-	return &Store{db: db, now: time.Now}, nil
-}
-
-// Close closes the database.
-func (s *Store) Close() error { return s.db.Close() }
 
 func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339Nano) }
 
@@ -72,6 +43,16 @@ type Saved struct {
 	Version  int             `json:"version"`
 	Updated  string          `json:"updated"`
 	Document *design.Project `json:"document"`
+	// Unreadable is why there is no document.
+	Unreadable string `json:"unreadable,omitempty"`
+}
+
+// Name is what the wall is called.
+func (p *Saved) Name() string {
+	if p.Document == nil {
+		return "a wall that cannot be read"
+	}
+	return p.Document.Name
 }
 
 // Revision is one earlier state of a project.
@@ -81,6 +62,7 @@ type Revision struct {
 	Name    string `json:"name"`
 }
 
+// read reads a row; that its document cannot be read is no error of the row.
 func read(row interface{ Scan(...any) error }) (Saved, error) {
 	var p Saved
 	var doc string
@@ -90,7 +72,10 @@ func read(row interface{ Scan(...any) error }) (Saved, error) {
 		}
 		return p, err
 	}
-	return p, json.Unmarshal([]byte(doc), &p.Document)
+	if err := json.Unmarshal([]byte(doc), &p.Document); err != nil || p.Document == nil {
+		p.Document, p.Unreadable = nil, fmt.Sprint(cmp.Or(err, errors.New("there is nothing in it")))
+	}
+	return p, nil
 }
 
 // List returns every project that is not deleted, last changed first.
@@ -111,9 +96,19 @@ func (s *Store) List(ctx context.Context) ([]Saved, error) {
 	return out, rows.Err()
 }
 
-// Get returns one project, or ErrNotFound.
+// ErrUnreadable: the document of a wall cannot be read.
+var ErrUnreadable = errors.New("this wall cannot be read; home offers its last state that can be")
+
+// Get returns one project, or ErrNotFound, or ErrUnreadable.
 func (s *Store) Get(ctx context.Context, id string) (Saved, error) {
-	return read(s.db.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
+	return readable(read(s.db.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id)))
+}
+
+func readable(p Saved, err error) (Saved, error) {
+	if err == nil && p.Unreadable != "" {
+		err = ErrUnreadable
+	}
+	return p, err
 }
 
 // Create stores a new project as version 1.
@@ -150,13 +145,18 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 			saved = now
 			return ErrStale
 		}
-		if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, saved.Version,
-			string(doc), saved.Updated, id); err != nil {
-			return err
-		}
-		return revise(ctx, tx, saved, doc)
+		return s.put(ctx, tx, saved, doc)
 	})
 	return saved, err
+}
+
+// put writes a new version of a project.
+func (s *Store) put(ctx context.Context, tx *sql.Tx, p Saved, doc []byte) error {
+	if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, p.Version, string(doc),
+		p.Updated, p.ID); err != nil {
+		return err
+	}
+	return revise(ctx, tx, p, doc)
 }
 
 func revise(ctx context.Context, tx *sql.Tx, p Saved, doc []byte) error {
@@ -196,7 +196,8 @@ func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	if _, err := s.Get(ctx, id); err != nil {
 		return nil, err
 	}
-	rows, err := s.db.QueryContext(ctx, `SELECT version, saved_at, json_extract(document, '$.name') FROM revisions WHERE project_id = ? ORDER BY version DESC`, id)
+	rows, err := s.db.QueryContext(ctx, `SELECT version, saved_at, CASE WHEN json_valid(document) THEN coalesce(json_extract(document, '$.name'), '') ELSE '' END
+		FROM revisions WHERE project_id = ? ORDER BY version DESC`, id)
 	if err != nil {
 		return nil, err
 	}
@@ -214,17 +215,6 @@ func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 
 // Revision returns a project as it stood at a version, or ErrNotFound.
 func (s *Store) Revision(ctx context.Context, id string, version int) (Saved, error) {
-	return read(s.db.QueryRowContext(ctx, `SELECT r.project_id, r.version, r.saved_at, r.document FROM revisions r JOIN projects p ON p.id = r.project_id
-		WHERE r.project_id = ? AND r.version = ? AND p.deleted_at IS NULL`, id, version))
-}
-
-func (s *Store) write(ctx context.Context, work func(*sql.Tx) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
-	if err != nil {
-		return err
-	}
-	if err := work(tx); err != nil {
-		return errors.Join(err, tx.Rollback())
-	}
-	return tx.Commit()
+	return readable(read(s.db.QueryRowContext(ctx, `SELECT r.project_id, r.version, r.saved_at, r.document FROM revisions r
+		JOIN projects p ON p.id = r.project_id WHERE r.project_id = ? AND r.version = ? AND p.deleted_at IS NULL`, id, version)))
 }
