@@ -2,7 +2,6 @@ package e2e
 
 import (
 	"fmt"
-	"net/http"
 	"strings"
 	"testing"
 
@@ -61,13 +60,7 @@ func TestNonsenseInTheBrowser(t *testing.T) {
 func TestAWallDeletedElsewhere(t *testing.T) {
 	a, p := openJars(t, 1280, 800)
 	p.settled()
-	q, err := http.NewRequest("DELETE", a.url+"/api/projects/"+projectOf(p), nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if _, err := http.DefaultClient.Do(q); err != nil {
-		t.Fatal(err)
-	}
+	a.send("DELETE", "/api/projects/"+projectOf(p), "", 204)
 	p.click(thing("support", "jars-b2"))
 	p.keys(kb.ArrowRight)
 	p.says("[role=dialog]", "This wall was deleted in another window")

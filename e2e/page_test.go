@@ -115,6 +115,24 @@ func (a *app) get(path string) []byte {
 	return b
 }
 
+// send asks for something to be done, and wants a status back.
+func (a *app) send(method, path, body string, want int) {
+	a.t.Helper()
+	r, err := http.NewRequest(method, a.url+path, strings.NewReader(body))
+	if err != nil {
+		a.t.Fatal(err)
+	}
+	r.Header.Set("Content-Type", "application/json")
+	reply, err := http.DefaultClient.Do(r)
+	if err != nil {
+		a.t.Fatal(err)
+	}
+	defer reply.Body.Close()
+	if b, _ := io.ReadAll(reply.Body); reply.StatusCode != want {
+		a.t.Fatalf("%s %s: %d %s", method, path, reply.StatusCode, b)
+	}
+}
+
 // stored is the first project as it is stored.
 func (a *app) stored() *design.Project { return a.named("") }
 

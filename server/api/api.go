@@ -96,6 +96,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.PUT("/projects/:id", a.replace)
 	g.DELETE("/projects/:id", a.remove)
 	g.POST("/projects/:id/restore", a.restore)
+	g.POST("/projects/:id/mend", a.mend)
 	g.GET("/projects/:id/revisions", a.revisions)
 	g.GET("/projects/:id/revisions/:version", a.revision)
 	g.GET("/projects/:id/journal", a.journal)
@@ -111,6 +112,10 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	files := e.Group("/api") // as long as they are
 	files.GET("/projects/:id/archive", a.archive)
 	files.POST("/archives", a.unpack)
+	files.GET("/backup", a.backup)
+	files.GET("/backup/copies", a.copies)
+	files.POST("/backup/compare", a.compare)
+	files.POST("/backup/restore", a.takeIn)
 	webui.Serve(e)
 	return e
 }
@@ -163,6 +168,8 @@ func (a *Server) guard(c *gin.Context) {
 	if m := c.Request.Method; m == http.MethodPost || m == http.MethodPut {
 		takes, most := "application/json", int64(projectfile.MaxSize+1024)
 		switch c.FullPath() { // what is no JSON, a form cannot send either
+		case "/api/backup/compare", "/api/backup/restore":
+			takes, most = "application/vnd.sqlite3", largestBackup
 		case "/api/archives":
 			takes, most = "application/zip", projectfile.MaxArchive
 		case "/api/projects/:id/pictures":
@@ -223,6 +230,7 @@ func (a *Server) failed(c *gin.Context, err error) {
 	var bad check.Invalid
 	var file projectfile.Unreadable
 	var big *http.MaxBytesError
+	var refusal *store.Refusal
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError
 	switch {
@@ -236,6 +244,14 @@ func (a *Server) failed(c *gin.Context, err error) {
 			"(%d MB)", big.Limit>>20)})
 	case errors.Is(err, export.ErrFormat):
 		fail(c, http.StatusNotFound, contract.Failure{Code: "format", Message: err.Error()})
+	case errors.As(err, &refusal):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "backup", Message: "this is no backup that can be taken in: " +
+			store.Plainly(refusal.Why)})
+	case errors.Is(err, store.ErrNoRoom), errors.Is(err, store.ErrReadOnly), errors.Is(err, store.ErrDamaged):
+		a.log.Error("the store", "path", c.FullPath(), "err", err)
+		fail(c, http.StatusInsufficientStorage, contract.Failure{Code: "store", Message: "the store cannot be written: " + store.Plainly(err)})
+	case errors.Is(err, store.ErrUnreadable):
+		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: err.Error()})
 	case errors.Is(err, store.ErrEntry):
 		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "entry", Message: err.Error()})
 	case errors.Is(err, store.ErrFull):

@@ -231,6 +231,18 @@ type Journal struct {
 	Entries []journal.Entry `json:"entries"`
 }
 
+// Copies are the copies of the store that were made by themselves, the newest first.
+type Copies struct {
+	Copies []CopyOf `json:"copies"`
+}
+
+// CopyOf is one of them.
+type CopyOf struct {
+	Name string `json:"name"`
+	Made string `json:"made"`
+	Size int64  `json:"size"` // bytes
+}
+
 // RecordRequest adds entries to a journal. Design is the one on the screen, where it is not
 // the one that is stored.
 type RecordRequest struct {

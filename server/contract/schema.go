@@ -46,6 +46,8 @@ type wire struct {
 	MoistureRequest MoistureRequest
 	MoistureReply   MoistureReply
 	Saved           store.Saved
+	Preview         store.Preview
+	Copies          Copies
 	Revision        store.Revision
 	CheckRequest    CheckRequest
 	CheckReply      CheckReply

@@ -42,6 +42,9 @@ func Copies(path string) ([]Copy, error) {
 	return out, err
 }
 
+// Copies lists the store's copies, the newest first.
+func (s *Store) Copies() ([]Copy, error) { return Copies(s.path) }
+
 // Backup writes all of the store into one new file while it is in use. fs.ErrExist where there is
 // a file of that name.
 func (s *Store) Backup(ctx context.Context, file string) error { return backup(ctx, s.db, file) }

@@ -52,19 +52,19 @@ func Diagnose(ctx context.Context, path string) (*Diagnosis, error) {
 	}
 	if err != nil {
 		d.Why = plain(err)
-		d.add(false, "%v", firstOf(d.Why))
+		d.add(false, "%s", Plainly(d.Why))
 	}
 	return d, nil
 }
 
-// firstOf is the plain word of an error, without what the system said.
-func firstOf(err error) error {
-	for _, known := range []error{ErrDamaged, ErrForeign, ErrNewer, ErrNoLog, ErrGone, ErrReadOnly, ErrNoRoom} {
+// Plainly is what is wrong with a store in a person's words, without what the system said.
+func Plainly(err error) string {
+	for _, known := range []error{ErrForeign, ErrNewer, ErrNoLog, ErrGone, ErrReadOnly, ErrNoRoom, ErrDamaged} {
 		if errors.Is(err, known) {
-			return known
+			return known.Error()
 		}
 	}
-	return err
+	return err.Error()
 }
 
 func (d *Diagnosis) look(ctx context.Context, db *sql.DB) error {

@@ -5,6 +5,8 @@ import type {
   StockPart,
   PartsTable,
   CompareReply,
+  Copies,
+  CopyOf,
   Improvements,
   Catalogue,
   CheckReply,
@@ -25,6 +27,7 @@ import type {
   Own,
   Parts,
   Places,
+  Preview,
   ShelfRequest,
   Project,
   QuantityReply,
@@ -132,6 +135,11 @@ async function busy<T>(answer: Promise<T>): Promise<T> {
   }
 }
 
+const backup = (what: string, from: File | CopyOf) =>
+  from instanceof File
+    ? call<Preview>("POST", `/backup/${what}`, from, { headers: { "Content-Type": "application/vnd.sqlite3" } })
+    : call<Preview>("POST", `/backup/${what}?copy=${encodeURIComponent(from.name)}`);
+
 export const api = {
   catalogue: (units: Units) => call<Catalogue>("GET", "/catalogue", undefined, { units }),
   check: (q: CheckRequest, units: Units) => busy(call<CheckReply>("POST", "/check", q, { units })),
@@ -175,6 +183,11 @@ export const api = {
     call<Saved>("PUT", `/projects/${id}`, p, { headers: { "If-Match": `"${base}"` } }),
   remove: (id: string) => call<undefined>("DELETE", `/projects/${id}`),
   restore: (id: string) => call<undefined>("POST", `/projects/${id}/restore`),
+  /** Brings a wall that cannot be read back to its last state that can be. */
+  mend: (id: string) => call<Saved>("POST", `/projects/${id}/mend`),
+  copies: () => call<Copies>("GET", "/backup/copies"),
+  compareBackup: (from: File | CopyOf) => backup("compare", from),
+  restoreBackup: (from: File | CopyOf) => backup("restore", from),
   revisions: (id: string) => call<Revision[]>("GET", `/projects/${id}/revisions`),
   revision: (id: string, version: number) => call<Saved>("GET", `/projects/${id}/revisions/${version}`),
 };

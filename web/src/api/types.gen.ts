@@ -22,6 +22,8 @@ Dial: Dial
 MoistureRequest: MoistureRequest
 MoistureReply: MoistureReply
 Saved: Saved
+Preview: Preview
+Copies: Copies
 Revision: Revision
 CheckRequest: CheckRequest
 CheckReply: CheckReply
@@ -1077,6 +1079,32 @@ id: string
 version: number
 updated: string
 document: Project
+unreadable?: string
+}
+export interface Preview {
+walls: Change[]
+here: Holds
+there: Holds
+}
+export interface Change {
+name: string
+is: string
+here: string
+there: string
+}
+export interface Holds {
+walls: number
+entries: number
+pictures: number
+own: number
+}
+export interface Copies {
+copies: CopyOf[]
+}
+export interface CopyOf {
+name: string
+made: string
+size: number
 }
 export interface Revision {
 version: number

@@ -5,6 +5,7 @@ import { Checker } from "../api/checker";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { line, tone } from "../bench/words";
+import { BackupSheet } from "./BackupSheet";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
 
@@ -16,6 +17,7 @@ export function Home() {
   const [problems, setProblems] = useState<{ name: string; list: FileProblem[] } | null>(null);
   const [gone, setGone] = useState<Saved | null>(null);
   const [error, setError] = useState<string | null>(null);
+  const [backup, setBackup] = useState(false);
   const refresh = () => queries.invalidateQueries({ queryKey: ["projects"] });
 
   const attempt = async (work: () => Promise<void>) => {
@@ -61,6 +63,11 @@ export function Home() {
       setGone(w);
       await refresh();
     });
+  const mend = (w: Saved) =>
+    attempt(async () => {
+      await api.mend(w.id);
+      await refresh();
+    });
   const restore = () =>
     attempt(async () => {
       if (!gone) return;
@@ -80,6 +87,9 @@ export function Home() {
         <FileButton label="Project file" accept=".json,.zip,application/json,application/zip" onFile={openFile}>
           Open a project file
         </FileButton>
+        <button type="button" className="act" onClick={() => setBackup(true)}>
+          Backup
+        </button>
       </header>
       {error && (
         <p role="alert" className="mb-3 text-red">
@@ -102,7 +112,7 @@ export function Home() {
       )}
       {gone && (
         <p role="status" className="mb-4 border border-hair bg-sheet p-3">
-          {gone.document.name} is deleted.{" "}
+          {nameOf(gone)} is deleted.{" "}
           <button type="button" className="act" onClick={() => void restore()}>
             Undo
           </button>
@@ -111,15 +121,42 @@ export function Home() {
       {walls.error && <p className="text-red">{reason(walls.error)}</p>}
       {walls.data?.length === 0 && <p className="text-soft">No wall yet. Start a new one, or open a project file.</p>}
       <ul className="grid gap-x-8 gap-y-8 md:grid-cols-2">
-        {walls.data?.map((w) => (
-          <WallEntry key={w.id} wall={w} onDelete={() => void remove(w)} />
-        ))}
+        {walls.data?.map((w) =>
+          w.unreadable ? (
+            <Unreadable key={w.id} wall={w} onMend={() => void mend(w)} onDelete={() => void remove(w)} />
+          ) : (
+            <WallEntry key={w.id} wall={w} onDelete={() => void remove(w)} />
+          ),
+        )}
       </ul>
+      <BackupSheet open={backup} onClose={() => setBackup(false)} />
       <p className="mt-8 border-t border-hair pt-2 text-small text-soft">
         A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide. No verdict
         on anything a person stands on, or on loads from wind, earthquakes or crowds.
       </p>
     </main>
+  );
+}
+
+const nameOf = (w: Saved) => (w.unreadable ? "The wall that cannot be read" : w.document.name);
+
+/** A wall whose document is damaged: the others are there, and so is how it was. */
+function Unreadable({ wall, onMend, onDelete }: { wall: Saved; onMend: () => void; onDelete: () => void }) {
+  return (
+    <li className="border border-red bg-sheet p-3">
+      <h2 className="text-head font-semibold text-red">A wall that cannot be read</h2>
+      <p>
+        Last changed {new Date(wall.updated).toLocaleString()}. <span className="text-soft">{wall.unreadable}</span>
+      </p>
+      <p className="mt-2 flex gap-6">
+        <button type="button" className="act font-semibold" onClick={onMend}>
+          Bring back its last state that can be read
+        </button>
+        <button type="button" className="act" onClick={onDelete} aria-label="Delete the wall that cannot be read">
+          delete
+        </button>
+      </p>
+    </li>
   );
 }
 
