@@ -47,7 +47,7 @@ func TestBackupOutAndIn(t *testing.T) {
 	p.says("[role=dialog] [role=alert]", "this is no backup that can be taken in: it is damaged")
 	give(file)
 	p.see("[role=dialog] li|Honey room, long wall comes back")
-	p.says("[role=dialog] section", "Here now: 0 walls")
+	p.says("[role=dialog] section", "Here now: no walls")
 	p.click("button|Put it in the place of what is here")
 	p.click("button|Put it in the place of what is here all the same")
 	p.says("[role=dialog] [role=status]", "Restored from all.db")

@@ -389,7 +389,7 @@ func (a *Server) replace(c *gin.Context) {
 	if !ok {
 		return
 	}
-	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), over, p)
+	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), over, p, windowOf(c))
 	if stale(c, err, "project", s.Version) {
 		return
 	}
@@ -398,6 +398,16 @@ func (a *Server) replace(c *gin.Context) {
 		return
 	}
 	a.saved(c, http.StatusOK, s)
+}
+
+// windowOf is the window that a request says it comes from.
+func windowOf(c *gin.Context) store.Window {
+	name, seq, _ := strings.Cut(c.GetHeader("Aguante-Window"), " ")
+	n, err := strconv.ParseInt(seq, 10, 64)
+	if err != nil || len(name) > 40 {
+		return store.Window{}
+	}
+	return store.Window{Name: name, Seq: n}
 }
 
 func (a *Server) remove(c *gin.Context) {

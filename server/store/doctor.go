@@ -155,16 +155,16 @@ func Accept(path string) error {
 func (s *Store) Mend(ctx context.Context, id string) (Saved, error) {
 	var saved Saved
 	err := s.write(ctx, func(tx *sql.Tx) error {
-		now, err := read(tx.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
-		if err != nil || now.Unreadable == "" {
-			saved = now
+		was, err := now(ctx, tx, id)
+		if err != nil || was.Unreadable == "" {
+			saved = was
 			return err
 		}
 		doc, err := lastReadable(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		saved = Saved{ID: id, Version: now.Version + 1, Updated: s.stamp()}
+		saved = Saved{ID: id, Version: was.Version + 1, Updated: s.stamp()}
 		if err := json.Unmarshal(doc, &saved.Document); err != nil {
 			return err
 		}

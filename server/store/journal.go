@@ -70,12 +70,12 @@ func entries(ctx context.Context, q queries, id string, after int) ([]journal.En
 func (s *Store) Append(ctx context.Context, id string, come []journal.Entry, under *design.Project) ([]journal.Entry, error) {
 	var added []journal.Entry
 	err := s.write(ctx, func(tx *sql.Tx) error {
-		now, err := read(tx.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
+		was, err := now(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if under == nil {
-			under = now.Document
+			under = was.Document
 		}
 		have, err := entries(ctx, tx, id, 0)
 		if err != nil {
@@ -167,7 +167,7 @@ type Picture struct {
 func (s *Store) AddPicture(ctx context.Context, id, kind string, b []byte) (Picture, error) {
 	p := Picture{Hash: hashOf(b), Type: kind, Bytes: b}
 	return p, s.write(ctx, func(tx *sql.Tx) error {
-		if _, err := read(tx.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id)); err != nil {
+		if _, err := now(ctx, tx, id); err != nil {
 			return err
 		}
 		var n int

@@ -44,7 +44,7 @@ func TestWindowsWriteTheJournalAtOnce(t *testing.T) {
 	}
 	all.Go(func() {
 		for v := range 12 {
-			if _, err := s.Replace(ctx, made.ID, v+1, project(t, fmt.Sprint("change ", v%2))); err != nil {
+			if _, err := s.Replace(ctx, made.ID, v+1, project(t, fmt.Sprint("change ", v%2)), store.Window{}); err != nil {
 				t.Error(err)
 			}
 		}

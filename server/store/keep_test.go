@@ -253,7 +253,7 @@ func TestABackupIsMadeWhileEditsGoOn(t *testing.T) {
 	go func() {
 		var err error
 		for v := 1; v < 40 && err == nil; v++ {
-			_, err = s.Replace(context.WithoutCancel(t.Context()), made.ID, v, made.Document)
+			_, err = s.Replace(context.WithoutCancel(t.Context()), made.ID, v, made.Document, store.Window{})
 		}
 		done <- err
 	}()
@@ -283,7 +283,7 @@ func TestABackupIsTakenInAfterItIsSaidWhatChanges(t *testing.T) {
 	}
 	was := all[1] // "changed"
 	for v := range 3 {
-		if was, err = s.Replace(ctx, was.ID, was.Version, project(t, fmt.Sprint("changed-", v))); err != nil {
+		if was, err = s.Replace(ctx, was.ID, was.Version, project(t, fmt.Sprint("changed-", v)), store.Window{}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -301,7 +301,7 @@ func TestABackupIsTakenInAfterItIsSaidWhatChanges(t *testing.T) {
 	if got := names(t, s); !strings.Contains(got, "same") || !strings.Contains(got, "changed") || strings.Contains(got, "changed-2") || strings.Contains(got, "gone-there") {
 		t.Errorf("restored, there is %q", got)
 	}
-	if now, err := s.Replace(ctx, was.ID, was.Version, was.Document); !errors.Is(err, store.ErrStale) {
+	if now, err := s.Replace(ctx, was.ID, was.Version, was.Document, store.Window{}); !errors.Is(err, store.ErrStale) {
 		t.Errorf("a page that had version %d writes over %d: %v", was.Version, now.Version, err)
 	}
 	copies, err := store.Copies(path)

@@ -154,7 +154,7 @@ func (s *Store) replaceBy(ctx context.Context, other string) error {
 	for _, t := range tables {
 		do(`INSERT INTO main.` + t + ` SELECT * FROM theirs.` + t)
 	}
-	do(`UPDATE main.projects AS p SET version = max(p.version, was.version) + 1, updated_at = ?
+	do(`UPDATE main.projects AS p SET version = max(p.version, was.version) + 1, updated_at = ?, saved_by = ''
 		FROM was_projects was WHERE was.id = p.id`, s.stamp())
 	do(`INSERT INTO main.revisions (project_id, version, saved_at, document) SELECT p.id, p.version, p.updated_at, p.document
 		FROM main.projects p JOIN was_projects was ON was.id = p.id`)

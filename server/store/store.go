@@ -45,6 +45,17 @@ type Saved struct {
 	Document *design.Project `json:"document"`
 	// Unreadable is why there is no document.
 	Unreadable string `json:"unreadable,omitempty"`
+	// SavedBy is the window that saved it, which alone has done so since the version SavedFrom.
+	SavedBy   string `json:"saved_by,omitempty"`
+	SavedFrom int    `json:"saved_from,omitempty"`
+	seq       int64
+}
+
+// Window is one that saves, by its name, and a number that grows with every save of it. The zero
+// value has no name.
+type Window struct {
+	Name string
+	Seq  int64
 }
 
 // Name is what the wall is called.
@@ -62,11 +73,24 @@ type Revision struct {
 	Name    string `json:"name"`
 }
 
-// read reads a row; that its document cannot be read is no error of the row.
-func read(row interface{ Scan(...any) error }) (Saved, error) {
+// now is the stored state of a project that is not deleted, or ErrNotFound.
+func now(ctx context.Context, q interface {
+	QueryRowContext(context.Context, string, ...any) *sql.Row
+}, id string) (Saved, error) {
+	var by Window
+	var from int
+	p, err := read(q.QueryRowContext(ctx, `SELECT id, version, updated_at, document, saved_by, saved_seq, saved_from FROM projects
+		WHERE id = ? AND deleted_at IS NULL`, id), &by.Name, &by.Seq, &from)
+	p.SavedBy, p.seq, p.SavedFrom = by.Name, by.Seq, from
+	return p, err
+}
+
+// read reads a row, and what more there is in it; that its document cannot be read is no error of
+// the row.
+func read(row interface{ Scan(...any) error }, more ...any) (Saved, error) {
 	var p Saved
 	var doc string
-	if err := row.Scan(&p.ID, &p.Version, &p.Updated, &doc); err != nil {
+	if err := row.Scan(append([]any{&p.ID, &p.Version, &p.Updated, &doc}, more...)...); err != nil {
 		if errors.Is(err, sql.ErrNoRows) {
 			err = ErrNotFound
 		}
@@ -101,7 +125,7 @@ var ErrUnreadable = errors.New("this wall cannot be read; home offers its last s
 
 // Get returns one project, or ErrNotFound, or ErrUnreadable.
 func (s *Store) Get(ctx context.Context, id string) (Saved, error) {
-	return readable(read(s.db.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id)))
+	return readable(now(ctx, s.db, id))
 }
 
 func readable(p Saved, err error) (Saved, error) {
@@ -128,23 +152,29 @@ func (s *Store) Create(ctx context.Context, p *design.Project) (Saved, error) {
 	})
 }
 
-// Replace stores a project over version base. ErrStale, with what is stored,
-// when that is no longer the newest.
-func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Project) (Saved, error) {
+// Replace stores a project over version base, by a window, if it has a name. ErrStale, with what
+// is stored, when that is no longer the newest, but where the same window alone has saved since,
+// and earlier: its replies were lost then.
+func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Project, by Window) (Saved, error) {
 	doc, err := json.Marshal(p)
 	if err != nil {
 		return Saved{}, err
 	}
-	saved := Saved{ID: id, Version: base + 1, Updated: s.stamp(), Document: p}
+	saved := Saved{ID: id, Updated: s.stamp(), Document: p, SavedBy: by.Name, seq: by.Seq, SavedFrom: base}
 	err = s.write(ctx, func(tx *sql.Tx) error {
-		now, err := read(tx.QueryRowContext(ctx, columns+` WHERE id = ? AND deleted_at IS NULL`, id))
+		was, err := now(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		if now.Version != base {
-			saved = now
+		own := by.Name != "" && was.SavedBy == by.Name && was.seq < by.Seq
+		if was.Version != base && !(own && was.SavedFrom <= base && base < was.Version) {
+			saved = was
 			return ErrStale
 		}
+		if own {
+			saved.SavedFrom = was.SavedFrom
+		}
+		saved.Version = was.Version + 1
 		return s.put(ctx, tx, saved, doc)
 	})
 	return saved, err
@@ -152,8 +182,8 @@ func (s *Store) Replace(ctx context.Context, id string, base int, p *design.Proj
 
 // put writes a new version of a project.
 func (s *Store) put(ctx context.Context, tx *sql.Tx, p Saved, doc []byte) error {
-	if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ? WHERE id = ?`, p.Version, string(doc),
-		p.Updated, p.ID); err != nil {
+	if _, err := tx.ExecContext(ctx, `UPDATE projects SET version = ?, document = ?, updated_at = ?, saved_by = ?, saved_seq = ?, saved_from = ?
+		WHERE id = ?`, p.Version, string(doc), p.Updated, p.SavedBy, p.seq, p.SavedFrom, p.ID); err != nil {
 		return err
 	}
 	return revise(ctx, tx, p, doc)

@@ -48,11 +48,11 @@ func TestProjectsAreKeptWithTheirVersions(t *testing.T) {
 	if err != nil || made.Version != 1 {
 		t.Fatalf("%+v, %v", made, err)
 	}
-	second, err := s.Replace(ctx, made.ID, 1, project(t, "two"))
+	second, err := s.Replace(ctx, made.ID, 1, project(t, "two"), store.Window{})
 	if err != nil || second.Version != 2 {
 		t.Fatalf("%+v, %v", second, err)
 	}
-	if now, err := s.Replace(ctx, made.ID, 1, project(t, "stale")); !errors.Is(err, store.ErrStale) || now.Version != 2 {
+	if now, err := s.Replace(ctx, made.ID, 1, project(t, "stale"), store.Window{}); !errors.Is(err, store.ErrStale) || now.Version != 2 {
 		t.Errorf("a stale save: %v, version %d", err, now.Version)
 	}
 	s.Close()
@@ -83,7 +83,7 @@ func TestDeleteCanBeUndone(t *testing.T) {
 	if _, err := s.Get(ctx, p.ID); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("deleted, but got: %v", err)
 	}
-	if _, err := s.Replace(ctx, p.ID, 1, project(t, "x")); !errors.Is(err, store.ErrNotFound) {
+	if _, err := s.Replace(ctx, p.ID, 1, project(t, "x"), store.Window{}); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("deleted, but replaced: %v", err)
 	}
 	if all, _ := s.List(ctx); len(all) != 0 {
@@ -115,7 +115,7 @@ func TestOneOfManyWritersWins(t *testing.T) {
 	results := make([]error, 12)
 	for i := range results {
 		doc := project(t, "writer")
-		wg.Go(func() { _, results[i] = s.Replace(ctx, p.ID, 1, doc) })
+		wg.Go(func() { _, results[i] = s.Replace(ctx, p.ID, 1, doc, store.Window{}) })
 	}
 	wg.Wait()
 	won := 0
@@ -194,5 +194,43 @@ func TestAStoreFromBeforeTheJournalOpens(t *testing.T) {
 	e := journal.Entry{ID: "first", Kind: journal.Tick, When: "2026-11-26T12:00:00Z", Text: "done"}
 	if now, err := s.Append(ctx, all[0].ID, []journal.Entry{e}, all[0].Document); err != nil || len(now) != 1 || now[0].Seq != 1 {
 		t.Errorf("its first entry: %+v, %v", now, err)
+	}
+}
+
+// A window whose replies were lost goes on from its own saves, however many; not over another's.
+func TestOwnSavesAfterLostReplies(t *testing.T) {
+	ctx := t.Context()
+	s := open(t, filepath.Join(t.TempDir(), "a.db"))
+	p, err := s.Create(ctx, project(t, "one"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range 3 { // each with the version that it had before its replies were lost
+		if p, err = s.Replace(ctx, p.ID, 1, project(t, "mine"), store.Window{Name: "a", Seq: int64(1 + i)}); err != nil || p.Version != 2+i {
+			t.Fatalf("%d: version %d, %v", i, p.Version, err)
+		}
+	}
+	if _, err := s.Replace(ctx, p.ID, 1, project(t, "late"), store.Window{Name: "a", Seq: 2}); !errors.Is(err, store.ErrStale) {
+		t.Errorf("one that was sent earlier comes late: %v", err)
+	}
+	if _, err := s.Replace(ctx, p.ID, 1, project(t, "other"), store.Window{Name: "b", Seq: 12}); !errors.Is(err, store.ErrStale) {
+		t.Errorf("another window: %v", err)
+	}
+	if _, err := s.Replace(ctx, p.ID, 4, project(t, "other"), store.Window{Name: "b", Seq: 13}); err != nil {
+		t.Fatal(err)
+	}
+	for _, base := range []int{1, 4} {
+		if now, err := s.Replace(ctx, p.ID, base, project(t, "mine"), store.Window{Name: "a", Seq: 14}); !errors.Is(err, store.ErrStale) || now.Document.Name != "other" {
+			t.Errorf("over another's, from %d: %v", base, err)
+		}
+	}
+	if p, err = s.Replace(ctx, p.ID, 5, project(t, "mine again"), store.Window{Name: "a", Seq: 15}); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Replace(ctx, p.ID, 4, project(t, "mine"), store.Window{Name: "a", Seq: 16}); !errors.Is(err, store.ErrStale) {
+		t.Errorf("from before the other's: %v", err)
+	}
+	if _, err := s.Replace(ctx, p.ID, 99, project(t, "mine"), store.Window{Name: "a", Seq: 17}); !errors.Is(err, store.ErrStale) {
+		t.Errorf("from a version that never was: %v", err)
 	}
 }

@@ -72,6 +72,8 @@ interface With {
   headers?: Record<string, string>;
   /** In which the answer is read, where not in those of the bench. */
   units?: Units;
+  /** It goes out even if the page closes. */
+  leaving?: boolean;
   /** Stops the work when nobody waits for it any more. */
   signal?: AbortSignal;
 }
@@ -80,13 +82,14 @@ async function ask(
   method: string,
   path: string,
   body?: unknown,
-  { headers, units, signal }: With = {},
+  { headers, units, signal, leaving }: With = {},
 ): Promise<Response> {
   const { length, mass } = units ?? spoken;
   try {
     return await fetch(`/api${path}`, {
       method,
       signal,
+      keepalive: leaving ?? false,
       headers: {
         ...(body === undefined ? {} : { "Content-Type": "application/json" }),
         ...(length ? { "Aguante-Units": `${length} ${mass}` } : {}),
@@ -135,6 +138,11 @@ async function busy<T>(answer: Promise<T>): Promise<T> {
   }
 }
 
+let counted = 0;
+
+/** A number that grows, also over loads of the page. */
+const count = () => (counted = Math.max(Date.now(), counted + 1));
+
 const backup = (what: string, from: File | CopyOf) =>
   from instanceof File
     ? call<Preview>("POST", `/backup/${what}`, from, { headers: { "Content-Type": "application/vnd.sqlite3" } })
@@ -179,8 +187,12 @@ export const api = {
   unpack: (zip: File) => call<Saved>("POST", "/archives", zip, { headers: { "Content-Type": "application/zip" } }),
   archiveOf: (id: string) => `/api/projects/${id}/archive`,
   create: (p: Project) => call<Saved>("POST", "/projects", p),
-  replace: (id: string, base: number, p: Project) =>
-    call<Saved>("PUT", `/projects/${id}`, p, { headers: { "If-Match": `"${base}"` } }),
+  /** Saves a design over a version, by a window: its own saves are known again where a reply was lost. */
+  replace: (id: string, base: number, p: Project, by: string, leaving = false) =>
+    call<Saved>("PUT", `/projects/${id}`, p, {
+      headers: { "If-Match": `"${base}"`, "Aguante-Window": `${by} ${count()}` },
+      leaving,
+    }),
   remove: (id: string) => call<undefined>("DELETE", `/projects/${id}`),
   restore: (id: string) => call<undefined>("POST", `/projects/${id}/restore`),
   /** Brings a wall that cannot be read back to its last state that can be. */

@@ -1080,6 +1080,8 @@ version: number
 updated: string
 document: Project
 unreadable?: string
+saved_by?: string
+saved_from?: number
 }
 export interface Preview {
 walls: Change[]

@@ -29,6 +29,7 @@ import { useBenchState, WORKING } from "./useBenchState";
 import { useCatalogueIn } from "./useCatalogueIn";
 import { useCheck, useStale, type Checked } from "./useCheck";
 import { useKeys } from "./useKeys";
+import { FoundSheet } from "./FoundSheet";
 import type { Pending } from "./pending";
 import { useSync, type Sync } from "./useSync";
 import { Verdict } from "./Verdict";
@@ -91,6 +92,7 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
           </AnswerContext>
         </DesignContext>
       </DeedsContext>
+      <FoundSheet id={saved.id} name={saved.document.name} />
       <Clash
         id={saved.id}
         open={sync.is === "clash" || sync.is === "deleted" || (kept !== null && !usable)}

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { api, reason, Refused } from "../api/client";
+import type { Saved } from "../api/types.gen";
 import { Bench } from "./Bench";
 import { Clash } from "./Clash";
 import { retryAway, useCatalogueIn } from "./useCatalogueIn";
 import { Fault } from "../ui/Fault";
-import { forget, pending, type Pending } from "./pending";
+import { forgetAll, left, pending, type Pending } from "./pending";
 
 /** Opens a project, with what this browser still holds of it. */
 export function BenchPage() {
@@ -19,14 +20,14 @@ export function BenchPage() {
   });
   const catalogue = useCatalogueIn(saved.data?.document.units);
   const kept = useQuery({
-    queryKey: ["kept", id, saved.data?.document.version],
+    queryKey: ["kept", id, saved.dataUpdatedAt],
     enabled: saved.data !== undefined,
     gcTime: 0,
     staleTime: Infinity,
     retry: retryAway,
-    queryFn: () => upgraded(id, saved.data?.document.version ?? 0),
+    queryFn: () => (saved.data ? upgraded(saved.data) : null),
   });
-  const gone = saved.error instanceof Refused && saved.error.status === 404 ? pending(id) : null;
+  const gone = saved.error instanceof Refused && saved.error.status === 404 ? left(id) : null;
   if (gone) return <Clash id={id} open deleted mine={gone.document} />;
   const err = saved.error ?? catalogue.error ?? kept.error;
   if (err)
@@ -35,14 +36,7 @@ export function BenchPage() {
         <p className="text-red">{reason(err)}</p>
         <p className="mt-4 flex gap-6">
           {kept.error && (
-            <button
-              type="button"
-              className="act"
-              onClick={() => {
-                forget(id);
-                location.reload();
-              }}
-            >
+            <button type="button" className="act" onClick={() => void forgetAll(id).then(() => location.reload())}>
               Leave out what this browser keeps
             </button>
           )}
@@ -55,7 +49,7 @@ export function BenchPage() {
   if (!saved.data || !catalogue.data || kept.data === undefined)
     return <main className="p-6 text-soft">Opening the wall.</main>;
   return (
-    <Fault onForget={() => forget(id)}>
+    <Fault onForget={() => forgetAll(id)}>
       <Bench
         key={`${id}-${saved.data.version}-${saved.dataUpdatedAt}`}
         saved={saved.data}
@@ -67,8 +61,8 @@ export function BenchPage() {
 }
 
 /** What this browser still holds of a project, as a document of today's version. */
-async function upgraded(id: string, version: number): Promise<Pending | null> {
-  const kept = pending(id);
-  if (!kept || kept.document.version === version) return kept;
+async function upgraded(saved: Saved): Promise<Pending | null> {
+  const kept = await pending(saved);
+  if (!kept || kept.document.version === saved.document.version) return kept;
   return { ...kept, document: await api.readFile(JSON.stringify(kept.document)) };
 }

@@ -1,4 +1,4 @@
-import type { Project } from "../api/types.gen";
+import type { Project, Saved } from "../api/types.gen";
 
 /** Edits that this browser has and the server may not, with the version that they were made on. */
 export interface Pending {
@@ -6,34 +6,127 @@ export interface Pending {
   document: Project;
 }
 
-const key = (id: string) => `aguante:pending:${id}`;
+/** Edits that a window left behind that is no longer there. */
+export interface Found extends Pending {
+  /** Where they are kept. */
+  slot: string;
+  /** When they were, as milliseconds; 0 where it is not known. */
+  at: number;
+}
 
-/** What this browser keeps of a project; nothing where it keeps nothing, or what makes no sense. */
-export function pending(id: string): Pending | null {
+const TAB = "aguante:tab";
+
+/** What this window is called, also after it is loaded again, and nobody else. */
+export let tab = kept(() => sessionStorage.getItem(TAB)) ?? named();
+
+function named(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(9)), (b) => b.toString(36)).join("");
+}
+
+/** The value of what may be forbidden. */
+function kept<T>(get: () => T): T | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(key(id)) ?? "null") as unknown;
-    return isPending(kept) ? kept : null;
+    return get();
   } catch {
     return null;
   }
 }
 
-/** Keeps edits; false where this browser does not let it, or is full. */
-export function keep(id: string, edits: Pending): boolean {
-  try {
-    localStorage.setItem(key(id), JSON.stringify(edits));
-    return true;
-  } catch {
-    return false;
+const lockOf = (name: string) => `${TAB}:${name}`;
+
+/**
+ * Holds the name of this window as long as it is there, so that others know whose edits are being
+ * looked after. One that was copied with its name takes a new one.
+ */
+const claimed = (async () => {
+  const locks = navigator.locks as LockManager | undefined; // not on a page from another machine
+  while (locks) {
+    const got = await new Promise<boolean>((say) => {
+      void locks
+        .request(lockOf(tab), { ifAvailable: true }, (lock) => {
+          say(lock !== null);
+          return lock ? new Promise(() => undefined) : undefined;
+        })
+        .catch(() => say(true));
+    });
+    if (got) break;
+    tab = named();
   }
+  kept(() => sessionStorage.setItem(TAB, tab));
+})();
+
+const slots = (id: string) => `aguante:pending:${id}`;
+const mine = (id: string) => `${slots(id)}:${tab}`;
+
+/** What is kept in a slot; nothing where that makes no sense. */
+function read(slot: string): Found | null {
+  return kept(() => {
+    const value = JSON.parse(localStorage.getItem(slot) ?? "null") as unknown;
+    if (!isPending(value)) return null;
+    const at = (value as { at?: unknown }).at;
+    return { base: value.base, document: value.document, slot, at: typeof at === "number" ? at : 0 };
+  });
 }
 
-export function forget(id: string) {
-  try {
-    localStorage.removeItem(key(id));
-  } catch {
-    // a browser that keeps nothing has nothing to forget
-  }
+/** What any window left of a project, this one's own first. */
+function all(id: string): Found[] {
+  const names = kept(() => Object.keys(localStorage)) ?? [];
+  const here = names.filter((k) => k === slots(id) || k.startsWith(`${slots(id)}:`));
+  return here.sort((a, b) => Number(b === mine(id)) - Number(a === mine(id))).flatMap((slot) => read(slot) ?? []);
+}
+
+/** What windows left behind that are no longer there. */
+export async function leftBehind(id: string): Promise<Found[]> {
+  await claimed;
+  const open = new Set((await (navigator.locks as LockManager | undefined)?.query())?.held?.map((l) => l.name));
+  return all(id).filter((f) => f.slot !== mine(id) && !open.has(lockOf(f.slot.slice(slots(id).length + 1))));
+}
+
+/**
+ * What this window goes on from. Where it has nothing, and another left one thing behind and
+ * nothing has been saved since, that.
+ */
+export async function pending(saved: Saved): Promise<Pending | null> {
+  const found = await leftBehind(saved.id);
+  const own = read(mine(saved.id));
+  if (own) return follows(own, saved);
+  const [first, ...more] = found;
+  if (!first || more.length > 0 || first.base !== saved.version) return null;
+  if (keep(saved.id, first)) drop(first.slot);
+  return first;
+}
+
+/** Edits whose own window has saved since, its reply lost, are of what it saved. */
+function follows(own: Pending, saved: Saved): Pending {
+  const ours = saved.saved_by === tab && (saved.saved_from ?? 0) <= own.base && own.base < saved.version;
+  return ours ? { ...own, base: saved.version } : own;
+}
+
+/** What there is of a project that has gone from the server. */
+export function left(id: string): Pending | null {
+  return all(id)[0] ?? null;
+}
+
+/** Keeps edits; false where this browser does not let it, or is full. */
+export function keep(id: string, edits: Pending): boolean {
+  return (
+    kept(() => {
+      localStorage.setItem(mine(id), JSON.stringify({ base: edits.base, document: edits.document, at: Date.now() }));
+      return true;
+    }) ?? false
+  );
+}
+
+/** Forgets this window's own edits. */
+export const forget = (id: string) => drop(mine(id));
+
+/** Forgets what is in a slot. */
+export const drop = (slot: string) => void kept(() => localStorage.removeItem(slot));
+
+/** Forgets all that is left of a project that cannot be shown, but what open windows look after. */
+export async function forgetAll(id: string) {
+  forget(id);
+  for (const f of await leftBehind(id)) drop(f.slot);
 }
 
 const isObject = (v: unknown): v is Record<string, unknown> => typeof v === "object" && v !== null && !Array.isArray(v);

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Away, reason, Refused } from "../api/client";
 import type { Project, Saved } from "../api/types.gen";
-import { forget, keep } from "./pending";
+import { forget, keep, tab } from "./pending";
 
 export type SyncState =
   | { is: "saved"; at: Date | null }
@@ -37,7 +37,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
       const doc = wanted.current;
       set({ is: "saving" });
       try {
-        const reply = await api.replace(saved.id, base.current, doc);
+        const reply = await api.replace(saved.id, base.current, doc, tab);
         base.current = reply.version;
         stored.current = doc;
         setKept(doc);
@@ -53,7 +53,10 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
         } else if (err instanceof Refused && err.status === 404) {
           halted.current = true;
           set({ is: "deleted" });
-        } else set({ is: "refused", why: reason(err) });
+        } else {
+          set({ is: "refused", why: reason(err) });
+          retry = err instanceof Refused && err.status >= 500; // not of the design: it may pass
+        }
         break;
       }
     }
@@ -69,6 +72,20 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
     const timer = setTimeout(() => void save(), 600);
     return () => clearTimeout(timer);
   }, [design, save, saved.id]);
+
+  useEffect(() => {
+    const leave = () => {
+      const doc = wanted.current;
+      if (stored.current === doc || halted.current) return;
+      // the page is not there for the answer; what it kept is known again when it comes back
+      void api.replace(saved.id, base.current, doc, tab, true).catch(() => undefined);
+    };
+    addEventListener("pagehide", leave);
+    return () => {
+      removeEventListener("pagehide", leave);
+      void save(); // to another page of the app
+    };
+  }, [saved.id, save]);
 
   return { ...(state.is === "saved" && kept !== design ? { is: "saving" } : state), keeps };
 }

@@ -105,8 +105,8 @@ export function BackupSheet({ open, onClose }: { open: boolean; onClose: () => v
       <ul>
         {copies.data?.copies.map((c) => (
           <li key={c.name} className="flex flex-wrap items-baseline gap-x-4">
-            <span className="fig w-44">{day(c.made)}</span>
-            <span className="flex-1 text-soft">
+            <span className="fig whitespace-nowrap">{day(c.made)}</span>
+            <span className="min-w-40 flex-1 text-soft">
               {why(c.name)}, <span className="fig">{Math.ceil(c.size / 1024)}</span> kB
             </span>
             <button
@@ -130,7 +130,23 @@ function why(name: string): string {
   return "of the day";
 }
 
-const day = (iso: string) => new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+const day = (iso: string) =>
+  new Date(iso).toLocaleString([], {
+    year: "numeric",
+    month: "short",
+    day: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    hour12: false,
+  });
 
-const held = (h: Preview["here"]) =>
-  `${h.walls} ${h.walls === 1 ? "wall" : "walls"}, ${h.entries} journal entries, ${h.pictures} pictures, ${h.own} own things`;
+function held(h: Preview["here"]): string {
+  const counted: [number, string, string][] = [
+    [h.walls, "wall", "walls"],
+    [h.entries, "journal entry", "journal entries"],
+    [h.pictures, "picture", "pictures"],
+    [h.own, "own thing", "own things"],
+  ];
+  const there = counted.filter(([n]) => n > 0).map(([n, one, more]) => `${n} ${n === 1 ? one : more}`);
+  return there.join(", ") || "no walls";
+}

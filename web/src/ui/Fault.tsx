@@ -1,7 +1,7 @@
 import { Component, type ReactNode } from "react";
 
 /** Catches a fault in drawing the page, so that it never stands there blank: what happened, and ways on. */
-export class Fault extends Component<{ children: ReactNode; onForget?: () => void }, { why: string | null }> {
+export class Fault extends Component<{ children: ReactNode; onForget?: () => Promise<void> }, { why: string | null }> {
   override state: { why: string | null } = { why: null };
 
   static getDerivedStateFromError(err: unknown) {
@@ -24,14 +24,7 @@ export class Fault extends Component<{ children: ReactNode; onForget?: () => voi
             Load it again
           </button>
           {onForget && (
-            <button
-              type="button"
-              className="act"
-              onClick={() => {
-                onForget();
-                location.reload();
-              }}
-            >
+            <button type="button" className="act" onClick={() => void onForget().then(() => location.reload())}>
               Leave out what this browser keeps
             </button>
           )}

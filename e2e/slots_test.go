@@ -1,0 +1,132 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// onOwnWall starts the app on data of its own with the demo's wall, and opens it at the board.
+func onOwnWall(t *testing.T) (*app, *page) {
+	t.Helper()
+	a, _, _ := ownData(t)
+	p := browse(t, a.url, 1280, 800)
+	p.click("h2 a|Honey room, long wall")
+	p.says("[data-testid=verdict]", "Holds 36 kg")
+	p.keys("3")
+	return a, p
+}
+
+// eventually waits until the server has the first shelf so deep, mm.
+func (a *app) eventually(depth float64) {
+	a.t.Helper()
+	var got float64
+	for end := time.Now().Add(5 * time.Second); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+		if got = float64(a.named("Honey room, long wall").Shelves[0].Depth); got == depth {
+			return
+		}
+	}
+	a.t.Errorf("the server has a depth of %g, not %g", got, depth)
+}
+
+const slotsHere = `Object.keys(localStorage).filter(k => k.startsWith("aguante:pending:")).length`
+
+// A save whose reply is lost is known again as one's own: nobody else is said to have changed it.
+func TestLostRepliesAreNoClash(t *testing.T) {
+	a, p := onOwnWall(t)
+	p.settled()
+	eval[any](p, `void (() => { const real = fetch; let lost = 3; window.fetch = async (url, init) => {
+		const reply = await real(url, init);
+		if (init?.method === "PUT" && lost-- > 0) throw new TypeError("lost on the way back");
+		return reply;
+	}; })()`)
+	for _, d := range []string{"9", "9.5", "10"} {
+		p.put("depth", d+" in")
+		time.Sleep(700 * time.Millisecond)
+	}
+	p.settled()
+	p.gone("[role=dialog]")
+	a.eventually(254)
+	p.until("nothing left here", slotsHere+" === 0")
+}
+
+// What was changed in the last moment is sent on leaving, and is not a clash when one comes back.
+func TestTheLastMomentIsSent(t *testing.T) {
+	a, p := onOwnWall(t)
+	p.settled()
+	wall := eval[string](p, "location.href")
+	p.put("depth", "9 in")
+	p.do(chromedp.Navigate("about:blank"))
+	a.eventually(228.6)
+	p.do(chromedp.Navigate(wall))
+	p.see("[data-testid=first]")
+	p.settled()
+	p.gone("[role=dialog]")
+	p.put("depth", "10 in")
+	p.click("a|All walls")
+	a.eventually(254)
+}
+
+// Twenty edits while the server is away, and the page loaded again meanwhile: all are there.
+func TestTwentyEditsWhileTheServerIsAway(t *testing.T) {
+	a, p := onOwnWall(t)
+	p.settled()
+	p.click(thing("support", "jars-b2"))
+	at := a.named("Honey room, long wall").Shelves[0].Supports[1].X
+	a.stop()
+	for range 20 {
+		p.keys(kb.ArrowRight)
+	}
+	p.until("the app to say that the server is away", `document.querySelector("[data-testid=sync]").dataset.state === "away"`)
+	a.again()
+	p.do(chromedp.Reload())
+	p.see("[data-testid=first]")
+	p.settled()
+	if now := a.named("Honey room, long wall").Shelves[0].Supports[1].X; now-at < 19 {
+		t.Errorf("20 steps moved it from %v to %v", at, now)
+	}
+}
+
+// Each window keeps its own edits, and forgets no other's; what a closed one left is offered.
+func TestWindowsKeepTheirOwn(t *testing.T) {
+	a, p := onOwnWall(t)
+	p.settled()
+	wall := eval[string](p, "location.href")
+	other := p.tab(wall)
+	other.click(thing("support", "jars-b3"))
+	other.settled()
+	p.click(thing("support", "jars-b2"))
+	a.stop()
+	p.keys(kb.ArrowRight)
+	other.keys(kb.ArrowLeft)
+	p.until("two slots", slotsHere+" === 2")
+	other.do(chromedp.Navigate("about:blank"))
+	time.Sleep(500 * time.Millisecond) // what it sends on leaving finds nobody
+	a.again()
+	p.settled()
+	p.until("its own slot to be forgotten, the other's not", slotsHere+" === 1")
+	third := p.tab(wall)
+	third.says("[role=dialog]", "edits of Honey room, long wall from a window that closed before they were saved")
+	third.click("button|=Keep as a copy")
+	third.until("the copy", `document.querySelector('input[aria-label="Name of the wall"]')?.value.includes("as left")`)
+	saved, left := a.named("Honey room, long wall").Shelves[0].Supports, a.named("Honey room, long wall, as left").Shelves[0].Supports
+	if saved[1].X <= left[1].X || saved[2].X <= left[2].X {
+		t.Errorf("saved with brackets at %v and %v, left with %v and %v", saved[1].X, saved[2].X, left[1].X, left[2].X)
+	}
+	p.until("nothing left here", slotsHere+" === 0")
+}
+
+// A save that the server cannot do is said where one looks, and done when it can.
+func TestARefusedSaveIsTriedAgain(t *testing.T) {
+	a, p := onOwnWall(t)
+	p.settled()
+	eval[any](p, `void (() => { const real = fetch; let full = 1; window.fetch = async (url, init) => init?.method === "PUT" && full-- > 0
+		? new Response('{"code":"store","message":"the store cannot be written: the disk is full"}', { status: 507 }) : real(url, init); })()`)
+	p.put("depth", "9 in")
+	p.says("[data-testid=not-saved]", "Not saved: the store cannot be written: the disk is full")
+	p.settled()
+	p.gone("[data-testid=not-saved]")
+	a.eventually(228.6)
+}
