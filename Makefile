@@ -1,5 +1,5 @@
 # Each target does its own set-up. The two that matter: make demo, make test.
-.PHONY: demo test long check e2e bench dev build setup chromium generate lint screenshots
+.PHONY: demo test long fuzz torture soak check e2e bench dev build setup chromium generate lint screenshots
 
 NPM := npm --prefix web
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/tsconfig.json -type f)
@@ -18,6 +18,12 @@ test: chromium lint
 # The random designs of the core, 20 000 in place of 500: about half an hour.
 long:
 	AGUANTE_DESIGNS=20000 go test -count 1 -timeout 3h ./core/check -run 'WhatHoldsHolds|WhatChangesNothing|WhatNeverHelps|NoCliffs' -v
+
+# A million inputs that nobody would give, over all that is read: about half an hour.
+FUZZ := core/quantity:FuzzParseLength:400000 server/tables:FuzzTables:200000 server/tables:FuzzScan:150000 server/projectfile:FuzzRead:100000 \
+	core/design:FuzzUpgrade:50000 server/projectfile:FuzzReadArchive:20000 core/check:FuzzCheck:60000 server/api:FuzzJournal:20000 core/improve:FuzzImprove:3000
+fuzz:
+	@for one in $(FUZZ); do set -- $$(echo $$one | tr ':' ' '); go test ./$$1 -run '^$$' -fuzz "^$$2$$" -fuzztime $${3}x || exit 1; done
 
 # Without a browser or the front end: the core and the server.
 check:

@@ -356,6 +356,7 @@ func TestNoOtherSiteCanDriveIt(t *testing.T) {
 		"our own page":     {func(r *http.Request) { r.Header.Set("Origin", a.url) }, http.StatusUnprocessableEntity},
 		"another site":     {func(r *http.Request) { r.Header.Set("Origin", "https://elsewhere.example") }, http.StatusForbidden},
 		"a rebound name":   {func(r *http.Request) { r.Host = "elsewhere.example" }, http.StatusMisdirectedRequest},
+		"almost JSON":      {func(r *http.Request) { r.Header.Set("Content-Type", "application/jsonx") }, http.StatusUnsupportedMediaType},
 		"a form's content": {func(r *http.Request) { r.Header.Set("Content-Type", "text/plain") }, http.StatusUnsupportedMediaType},
 	} {
 		if got := ask(c.change); got != c.want {

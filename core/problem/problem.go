@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"aguante/core/say"
 	"aguante/core/slab"
@@ -140,8 +141,16 @@ func (l *List) IDs() []string { return slices.Sorted(maps.Keys(l.ids)) }
 
 // Name notes a name that is too long.
 func (l *List) Name(step, v string) {
-	if len(v) > 120 {
-		l.Add(step, "%d letters: at most 120", len(v))
+	letters := 0
+	for _, r := range v {
+		if !unicode.In(r, unicode.M, unicode.Cf) { // marks are parts of letters, as what joins them
+			letters++
+		}
+	}
+	if letters > 120 {
+		l.Add(step, "%d letters: at most 120", letters)
+	} else if len(v) > 2000 {
+		l.Add(step, "this is no name: %d bytes", len(v))
 	}
 }
 

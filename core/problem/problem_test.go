@@ -69,6 +69,8 @@ func TestWordsAndNames(t *testing.T) {
 	l.OneOf("c", "red", known)
 	l.OneOf("c", "green", known)
 	l.Name("n", strings.Repeat("x", 120))
+	l.Name("n", strings.Repeat("蜂", 60))
+	l.Name("n", strings.Repeat("हिं", 60)) // with marks
 	l.Name("n", strings.Repeat("x", 121))
 	if all := l.All(); len(all) != 2 || !strings.Contains(all[0].Message, "use red, blue") || all[1].Path != "n" {
 		t.Errorf("%+v", all)

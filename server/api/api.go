@@ -162,21 +162,24 @@ func (a *Server) guard(c *gin.Context) {
 	h := c.Writer.Header()
 	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: "+
 		"blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'")
+	if strings.HasPrefix(c.Request.URL.Path, "/api/") { // a person's own
+		h.Set("Cache-Control", "no-store")
+	}
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	if m := c.Request.Method; m == http.MethodPost || m == http.MethodPut {
-		takes, most := "application/json", int64(projectfile.MaxSize+1024)
+		takes, most := []string{"application/json"}, int64(projectfile.MaxSize+1024)
 		switch c.FullPath() { // what is no JSON, a form cannot send either
 		case "/api/backup/compare", "/api/backup/restore":
-			takes, most = "application/vnd.sqlite3", largestBackup
+			takes, most = []string{"application/vnd.sqlite3"}, largestBackup
 		case "/api/archives":
-			takes, most = "application/zip", projectfile.MaxArchive
+			takes, most = []string{"application/zip"}, projectfile.MaxArchive
 		case "/api/projects/:id/pictures":
-			takes, most = "image/", largestPicture
+			takes, most = []string{"image/jpeg", "image/png"}, largestPicture
 		}
-		if c.Request.ContentLength != 0 && !strings.HasPrefix(c.ContentType(), takes) {
-			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send this with Content-Type " + takes})
+		if c.Request.ContentLength != 0 && !slices.Contains(takes, strings.ToLower(c.ContentType())) {
+			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send this with Content-Type " + strings.Join(takes, " or ")})
 			return
 		}
 		c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
@@ -354,7 +357,6 @@ func (a *Server) list(c *gin.Context) {
 // saved answers with a project and its version as an entity tag.
 func (a *Server) saved(c *gin.Context, status int, p store.Saved) {
 	c.Header("ETag", strconv.Quote(strconv.Itoa(p.Version)))
-	c.Header("Cache-Control", "no-store")
 	a.send(c, status, p)
 }
 

@@ -305,6 +305,9 @@ func TestPagesAndHeaders(t *testing.T) {
 			t.Errorf("%s: %d, want %d", path, r.StatusCode, want)
 		}
 	}
+	if got := get("/api/projects").Header.Get("Cache-Control"); got != "no-store" {
+		t.Errorf("a person's own: Cache-Control %q", got)
+	}
 	h := get("/").Header
 	if csp := h.Get("Content-Security-Policy"); !strings.Contains(csp, "script-src 'self'") ||
 		strings.Contains(csp, "script-src 'self' 'unsafe-inline'") || h.Get("X-Content-Type-Options") != "nosniff" {

@@ -107,7 +107,6 @@ func (a *Server) pictureOf(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	c.Header("Cache-Control", "private, max-age=31536000, immutable")
 	c.Data(http.StatusOK, p.Type, p.Bytes)
 }
 

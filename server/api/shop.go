@@ -42,7 +42,6 @@ func stale(c *gin.Context, err error, what string, version int) bool {
 // kept answers with a document and its version.
 func (a *Server) kept(c *gin.Context, version int, v any) {
 	c.Header("ETag", strconv.Quote(strconv.Itoa(version)))
-	c.Header("Cache-Control", "no-store")
 	a.send(c, http.StatusOK, v)
 }
 

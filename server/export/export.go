@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"unicode/utf8"
 
 	"aguante/core/design"
 	"aguante/core/field"
@@ -111,7 +112,12 @@ func FileName(name string) string {
 		}
 		return r
 	}, strings.TrimSpace(name))
-	if name = strings.Trim(name, ". "); name == "" {
+	name = strings.Trim(name, ". ")
+	for len(name) > 180 { // bytes; systems take 255
+		_, last := utf8.DecodeLastRuneInString(name)
+		name = name[:len(name)-last]
+	}
+	if name == "" {
 		return "wall"
 	}
 	return name

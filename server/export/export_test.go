@@ -7,6 +7,7 @@ import (
 	"os"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"aguante/core/design"
 	"aguante/core/say"
@@ -50,6 +51,13 @@ func TestEveryFormatIsWritten(t *testing.T) {
 	}
 	if _, err := Write("papyrus", subject(t)); !errors.Is(err, ErrFormat) {
 		t.Errorf("on papyrus: %v", err)
+	}
+}
+
+func TestFileNamesFit(t *testing.T) {
+	long := FileName(strings.Repeat("蜂", 120))
+	if len(long) > 180 || !utf8.ValidString(long) || len(long) < 170 {
+		t.Errorf("%d bytes, %q", len(long), long)
 	}
 }
 

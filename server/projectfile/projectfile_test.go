@@ -3,7 +3,6 @@ package projectfile
 import (
 	"encoding/json"
 	"errors"
-	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -105,27 +104,6 @@ func TestReadNamesAllProblemsAtOnce(t *testing.T) {
 	if _, err := Read([]byte(s)); !errors.As(err, &bad) || len(bad) != 4 || bad[0].Line > bad[1].Line {
 		t.Errorf("%+v", bad)
 	}
-}
-
-func FuzzRead(f *testing.F) {
-	f.Add(jars(f))
-	for _, s := range []string{"{}", `{"format":"aguante-project","version":1}`,
-		`{"format":"aguante-project","version":1,"name":"","wall":null}`, "[[[", `{"a":`} {
-		f.Add(s)
-	}
-	f.Fuzz(func(t *testing.T, s string) {
-		p, err := Read([]byte(s))
-		var bad Unreadable
-		if err != nil {
-			if !errors.As(err, &bad) || len(bad) == 0 || err.Error() == "" {
-				t.Fatalf("an error with no reason: %v", err)
-			}
-			return
-		}
-		if _, err := check.Run(t.Context(), p); err != nil {
-			t.Fatalf("read, but not checked: %v", fmt.Errorf("%w", err))
-		}
-	})
 }
 
 func TestTheExampleOfTheDocsIsRead(t *testing.T) {

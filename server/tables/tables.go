@@ -230,11 +230,19 @@ func write[T any](cols []column[T], all []T, u say.Units) []byte {
 
 // guard keeps a spreadsheet from taking a name for a formula.
 func guard(s string) string {
-	if s != "" && strings.ContainsRune("=+@\t\r", rune(s[0])) {
+	if s != "" && strings.ContainsRune("=+@\t\r'", rune(s[0])) {
 		return "'" + s
+	}
+	if strings.HasPrefix(s, "-") {
+		if _, err := strconv.ParseFloat(s, 64); err != nil {
+			return "'" + s
+		}
 	}
 	return s
 }
+
+// mostLines is how many lines of a table are read.
+const mostLines = 2000
 
 // ErrTable: the text is no such table at all.
 var ErrTable = errors.New("this is no such table")
@@ -259,9 +267,14 @@ func read[T any](text string, cols []column[T], must []string, blank T, judge fu
 		}
 	}
 	good, bad := []T{}, []Bad{}
-	for len(good)+len(bad) < 2000 {
+	for {
 		cells, err := r.Read()
 		if errors.Is(err, io.EOF) {
+			break
+		}
+		if len(good)+len(bad) >= mostLines {
+			line, _ := r.FieldPos(0)
+			bad = append(bad, Bad{line, fmt.Sprintf("from here on nothing was read: %d lines at once are enough, bring the others in after them", mostLines)})
 			break
 		}
 		if err != nil {

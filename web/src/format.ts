@@ -151,3 +151,6 @@ export function converted(v: number, kind: string, u: Units): string {
 
 /** The unit of a bare number, in a sentence. */
 export const bare = (unit: string): string => `a bare number is in ${unit === "in" ? "inches" : unit}`;
+
+/** A name with room for a word more, not cut within a letter. */
+export const short = (name: string) => Array.from(name).slice(0, 100).join("");

@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { api, reason } from "../api/client";
 import type { Project } from "../api/types.gen";
 import { Sheet } from "../ui/Sheet";
+import { short } from "../format";
 import { forget } from "./pending";
 
 /** The project was changed or deleted elsewhere: nothing is overwritten or lost unasked. */
@@ -24,7 +25,7 @@ export function Clash({
   const [error, setError] = useState<string | null>(null);
   const keep = async () => {
     try {
-      const copy = await api.create({ ...mine, name: `${mine.name}, my copy`.slice(0, 60) });
+      const copy = await api.create({ ...mine, name: `${short(mine.name)}, my copy` });
       forget(id);
       void go(`/wall/${copy.id}`);
     } catch (err) {

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, reason } from "../api/client";
 import { Sheet } from "../ui/Sheet";
+import { short } from "../format";
 import { drop, leftBehind, type Found } from "./pending";
 
 /** Edits that windows left behind which closed before they were saved: each may be kept as a copy, or let go. */
@@ -27,7 +28,7 @@ export function FoundSheet({ id, name }: { id: string; name: string }) {
   const copy = async (f: Found) => {
     try {
       const document = await api.readFile(JSON.stringify(f.document));
-      const made = await api.create({ ...document, name: `${document.name}, as left`.slice(0, 60) });
+      const made = await api.create({ ...document, name: `${short(document.name)}, as left` });
       done(f);
       void go(`/wall/${made.id}`);
     } catch (err) {

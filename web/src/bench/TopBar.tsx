@@ -35,7 +35,7 @@ export function TopBar({
           aria-label="Name of the wall"
           className="w-52 min-w-0 truncate border-b border-transparent bg-transparent text-head font-semibold hover:border-hair focus:border-chalk max-[700px]:w-40"
           value={design.name}
-          maxLength={60}
+          maxLength={240}
           onChange={(e) => edit((p) => ({ ...p, name: e.target.value }), "name")}
         />
       </div>

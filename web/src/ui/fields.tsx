@@ -143,7 +143,7 @@ function useName(value: string, onChange: (v: string) => void) {
   const [text, setText] = useState<string | null>(null);
   return {
     value: text ?? value,
-    maxLength: 60,
+    maxLength: 240,
     onChange: (e: ChangeEvent<HTMLInputElement>) => setText(e.target.value),
     onBlur: () => {
       const name = text?.trim();
