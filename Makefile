@@ -25,6 +25,16 @@ FUZZ := core/quantity:FuzzParseLength:400000 server/tables:FuzzTables:200000 ser
 fuzz:
 	@for one in $(FUZZ); do set -- $$(echo $$one | tr ':' ' '); go test ./$$1 -run '^$$' -fuzz "^$$2$$" -fuzztime $${3}x || exit 1; done
 
+# 200 kills, full and read-only disks, and syncs as the system sees them.
+torture:
+	@command -v strace >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq strace; }
+	AGUANTE_ROUNDS=200 go test -count 1 ./e2e -run 'Killed|LogTaken|DiskThat|Synced' -v
+	go test -count 1 ./server/store
+
+# Ten minutes of eight people at work.
+soak:
+	AGUANTE_SOAK=10m go test -count 1 -timeout 30m ./server/api -run TestSoak -v
+
 # Without a browser or the front end: the core and the server.
 check:
 	go vet ./core/... ./server/... ./cmd/... ./demo/... && go test ./core/... ./server/... ./cmd/... ./demo/...

@@ -64,7 +64,13 @@ func start(t testing.TB, args ...string) *app {
 
 func (a *app) run(addr string) {
 	a.t.Helper()
-	a.cmd = exec.Command(binary, append(a.args, "--quiet", "--addr", addr)...)
+	a.follow(exec.Command(binary, append(a.args, "--quiet", "--addr", addr)...))
+}
+
+// follow starts the program and waits until it says its URL.
+func (a *app) follow(cmd *exec.Cmd) {
+	a.t.Helper()
+	a.cmd = cmd
 	a.cmd.Stderr = os.Stderr
 	out, err := a.cmd.StdoutPipe()
 	if err == nil {

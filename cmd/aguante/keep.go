@@ -49,9 +49,6 @@ func restoreCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if err := os.MkdirAll(dir, 0o700); err != nil {
-				return err
-			}
 			if err := restore(c, storeIn(dir), args[0], yes); err != nil {
 				return exit{1, err}
 			}

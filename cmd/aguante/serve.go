@@ -101,9 +101,6 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) (err error) {
 		level = slog.LevelError
 	}
 	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: level}))
-	if err := os.MkdirAll(o.data, 0o700); err != nil {
-		return err
-	}
 	st, err := store.Open(ctx, storeIn(o.data))
 	if err != nil {
 		return exit{1, err}

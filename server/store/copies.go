@@ -65,6 +65,7 @@ func peek(path string, do func(db *sql.DB) error) (err error) {
 		return err
 	}
 	l, err := lockOf(path)
+	way := "rw"
 	switch {
 	case err == nil: // whoever closes it last puts its log away
 		if err := l.whole(path); err != nil {
@@ -74,10 +75,12 @@ func peek(path string, do func(db *sql.DB) error) (err error) {
 		if err := l.say(closing); err != nil {
 			return err
 		}
-	case !errors.Is(err, ErrInUse):
+	case errors.Is(err, ErrInUse): // that it may be killed meanwhile must not make this one the last
+		way = "ro"
+	default:
 		return err
 	}
-	db, err := connected(path)
+	db, err := connected(path, way)
 	if err != nil {
 		return err
 	}

@@ -71,6 +71,14 @@ func (d *Diagnosis) look(ctx context.Context, db *sql.DB) error {
 	if err := ours(ctx, db); err != nil {
 		return err
 	}
+	var begun bool
+	if err := db.QueryRowContext(ctx, `SELECT count(*) > 0 FROM sqlite_schema WHERE name = 'projects'`).Scan(&begun); err != nil {
+		return err
+	}
+	if !begun {
+		d.add(true, "it was stopped as it was made; the next start goes on")
+		return nil
+	}
 	all, err := steps(db)
 	if err != nil {
 		return err

@@ -76,6 +76,9 @@ func Open(ctx context.Context, path string) (*Store, error) {
 }
 
 func opened(ctx context.Context, path string) (*Store, error) {
+	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
+		return nil, err
+	}
 	l, err := lockOf(path)
 	if err != nil {
 		return nil, err
@@ -103,7 +106,7 @@ func (s *Store) connect(ctx context.Context) error {
 	}
 	// Every transaction is on the disk before it is answered for: with a write-ahead log that
 	// took a third of the time that a rollback journal took (docs/decisions.md).
-	if s.db, err = connected(s.path, "journal_mode(WAL)", "synchronous(FULL)"); err != nil {
+	if s.db, err = connected(s.path, "rwc", "journal_mode(WAL)", "synchronous(FULL)"); err != nil {
 		return err
 	}
 	if err = s.prepare(ctx, fresh); err != nil {
@@ -112,9 +115,9 @@ func (s *Store) connect(ctx context.Context) error {
 	return err
 }
 
-// connected is a connection, with pragmas of its own.
-func connected(path string, pragmas ...string) (*sql.DB, error) {
-	q := url.Values{"_txlock": {"immediate"}, "_pragma": append([]string{"busy_timeout(5000)", "foreign_keys(ON)"}, pragmas...)}
+// connected is a connection in a mode of the database's, with pragmas of its own.
+func connected(path, mode string, pragmas ...string) (*sql.DB, error) {
+	q := url.Values{"mode": {mode}, "_txlock": {"immediate"}, "_pragma": append([]string{"busy_timeout(5000)", "foreign_keys(ON)"}, pragmas...)}
 	return sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode())
 }
 
@@ -147,7 +150,10 @@ func (s *Store) prepare(ctx context.Context, fresh bool) error {
 			return err
 		}
 	}
-	_, err = all.Up(ctx)
+	if _, err = all.Up(ctx); err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`) // what there was is in the file itself
 	return err
 }
 
