@@ -1,6 +1,11 @@
 package beam
 
-import "math"
+import (
+	"math"
+	"unsafe"
+
+	"gonum.org/v1/gonum/floats"
+)
 
 // Curve is the board under one load with its supports where they have sunk to.
 type Curve struct {
@@ -22,17 +27,10 @@ func (r *Rig) CurveInto(c *Curve, factors, sunk []float64) {
 	}
 	c.rig, c.at = r, c.at[:len(r.x)]
 	clear(c.at)
+	sum := flat(c.at)
 	add := func(base []state, by float64) {
-		if by == 0 {
-			return
-		}
-		for k, s := range base {
-			d := &c.at[k]
-			d.w += by * s.w
-			d.th += by * s.th
-			d.m += by * s.m
-			d.v += by * s.v
-			d.q += by * s.q
+		if by != 0 {
+			floats.AddScaled(sum, by, flat(base))
 		}
 	}
 	for l, by := range factors {
@@ -41,6 +39,11 @@ func (r *Rig) CurveInto(c *Curve, factors, sunk []float64) {
 	for j, by := range sunk {
 		add(r.bases[len(r.Fixed)+j], by)
 	}
+}
+
+// flat is states as the figures that they are made of, in the same memory.
+func flat(all []state) []float64 {
+	return unsafe.Slice((*float64)(unsafe.Pointer(unsafe.SliceData(all))), len(all)*int(unsafe.Sizeof(state{})/unsafe.Sizeof(0.0)))
 }
 
 // Extreme is a value and where along the board it stands.
