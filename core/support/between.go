@@ -81,13 +81,12 @@ func (w *laden) bends(b *bay, s float64) float64 {
 	return (left*(s-left/2-b.from)*(b.to-s) + right*(s-b.from)*(b.to-s-right/2)) / length / w.wide
 }
 
-// sections are where a bay may bend most.
-func (b *bay) sections(on []laden) []float64 {
+// sections adds where a bay may bend most.
+func (b *bay) sections(on []laden, out []float64) []float64 {
 	if b.overhangs() {
-		return []float64{b.to}
+		return append(out, b.to)
 	}
 	const steps = 16
-	out := make([]float64, 0, steps+len(on))
 	wide := false
 	for i := range on {
 		wide = wide || on[i].wide > 0
@@ -150,7 +149,8 @@ func (r *railed) bends(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold.
 	t, h, basis := float64(r.Thickness), float64(r.Height), r.set.Bases[c]
 	down, out := r.board.Bending(nil, basis), r.flat.Bending(nil, basis)
 	var worst, mv, mh float64
-	for _, s := range b.sections(on) {
+	r.at = b.sections(on, r.at[:0])
+	for _, s := range r.at {
 		var v, w float64
 		for i := range on {
 			k := on[i].bends(b, s)

@@ -60,14 +60,14 @@ func (h *held) upright(sh *working.Sheet, a hold.Action) hold.Use {
 func (h *held) lip(sh *working.Sheet, a hold.Action) hold.Use {
 	k, length, on := h.works(sh, a), float64(h.h.Hook.Length), h.own.Bases[a.Case]
 	worst := hold.Use{Used: -1}
-	for i := range h.lips {
+	for i, how := range [...]string{"splits off the hook", "splits off the rail"} {
 		part := &h.lips[i]
 		sigma := lipStress(k.Lip, part.t, length)
 		f := part.board.TensionPerp(nil, on)
 		if sigma/f <= worst.Used {
 			continue
 		}
-		worst = hold.Use{Used: sigma / f, How: "splits off the " + part.name}
+		worst = hold.Use{Used: sigma / f, How: how}
 		if sh.On() {
 			part.board.TensionPerp(sh, on)
 			sh.Add("F", "on the lip", "max(H, V × tan β)", k.Lip, working.Force, "statics", working.In("H", k.H, working.Force),

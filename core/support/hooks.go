@@ -65,6 +65,7 @@ type hookRail struct {
 	goods []float64 // weight on each hook, N
 	heavy []float64 // the heaviest single thing that may hang on each, N
 	acts  []hold.Action
+	peg   float64 // weight of one, N
 }
 
 // Stand puts a hook rail up. What hangs is taken by the hooks nearest to it, by its length,
@@ -78,7 +79,7 @@ func (h *HookRail) Stand(s Stage) Standing {
 		riders = append(riders, Rider{X: float64(k.X), On: hold.Straight})
 		at = append(at, float64(k.X))
 	}
-	out.rail = newRailed(&h.Rail, out.own, riders)
+	out.rail, out.peg = newRailed(&h.Rail, out.own, riders), out.pegWeight()
 	for _, g := range s.Goods {
 		for i, x := range at {
 			from, to := math.Inf(-1), math.Inf(1)
@@ -209,7 +210,7 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 // Self is the weight of the board and its wooden pegs, N.
 func (h *hookRail) Self() float64 {
 	board := h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
-	return board + float64(len(h.Hooks))*h.pegWeight()
+	return board + float64(len(h.Hooks))*h.peg
 }
 
 // pegWeight is that of one peg, as it is cut, N; pipes and cast hooks are not weighed.
@@ -232,7 +233,7 @@ func (h *hookRail) Points() []float64 {
 
 // action is what a hook with p newtons on it passes to the board, with its own weight.
 func (h *hookRail) action(p float64, d Demand) hold.Action {
-	own, out := h.pegWeight()*d.Care, float64(h.Peg.Reach+h.Thickness)
+	own, out := h.peg*d.Care, float64(h.Peg.Reach+h.Thickness)
 	return hold.Action{R: p + own, M: p*out + own*out/2, Case: d.Case}
 }
 

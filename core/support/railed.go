@@ -19,6 +19,7 @@ type railed struct {
 	flat    material.Board // and bent off the wall
 	own     float64        // its weight, N per mm
 	laden   []laden        // to reckon with
+	at      []float64      // likewise
 	lengths []span
 	riders  []Rider
 	caution []string

@@ -45,15 +45,17 @@ func (r *railed) split(up, deep float64, rider string) SharedLink {
 func (r *railed) splits(sh *working.Sheet, all []hold.Action, up, deep float64, rider string) hold.Use {
 	h := float64(r.Height)
 	on := r.set.Bases[all[0].Case]
-	worst, used, edge, thick, force := "", -1.0, 0.0, 0.0, 0.0
-	ask := func(what string, he, b, f float64) {
+	below, used, edge, thick, force := false, -1.0, 0.0, 0.0, 0.0
+	ask := func(rides bool, he, b, f float64) {
 		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
-			worst, used, edge, thick, force = what, u, he, b, math.Abs(f)
+			below, used, edge, thick, force = rides, u, he, b, math.Abs(f)
 		}
 	}
+	heaviest := 0.0
 	for i, a := range all {
-		ask(rider+", from the lower edge", up, min(deep, float64(r.Thickness)), r.riders[i].On(nil, a).V)
+		heaviest = max(heaviest, math.Abs(r.riders[i].On(nil, a).V))
 	}
+	ask(true, up, min(deep, float64(r.Thickness)), heaviest)
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for k := range s.Columns {
@@ -61,10 +63,14 @@ func (r *railed) splits(sh *working.Sheet, all []hold.Action, up, deep float64, 
 			for _, i := range s.Columns[k].Holes {
 				low = min(low, s.Holes[i].Y-s.Low)
 			}
-			ask("the worst column of fasteners, from the upper edge", h-low, float64(r.Thickness), r.carries(nil, l, k, all).V)
+			ask(false, h-low, float64(r.Thickness), r.carries(nil, l, k, all).V)
 		}
 	}
 	if sh.On() {
+		worst := "the worst column of fasteners, from the upper edge"
+		if below {
+			worst = rider + ", from the lower edge"
+		}
 		f := hold.Splitting(sh, thick, h, edge, on)
 		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force),
 			working.In("F90", f, working.Force))
