@@ -18,13 +18,6 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 		make func(p *design.Project, s *design.Shelf)
 	}{
 		{"a backer board under", func(_ *design.Project, s *design.Shelf) { s.Supports[0].Backer = "r1" }},
-		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Undrilled = true }},
-		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) {
-			s.Supports[0].FlatBracket.Board = &hold.BoardScrews{Fixing: hold.Fixing{Undrilled: true}}
-		}},
-		{"screws driven without a pilot hole", func(_ *design.Project, s *design.Shelf) {
-			s.Forms.Set(&support.Rack{Joint: hold.Joint{Screw: &hold.Fixing{Undrilled: true}}})
-		}},
 		{"fasteners from behind", func(p *design.Project, s *design.Shelf) {
 			s.Rail, p.Fixtures.Rails = "r1", []support.Rail{{ID: "r1", Screw: hold.Fixing{Behind: true}}}
 		}},
@@ -54,7 +47,7 @@ func TestAShelfWithSomethingNotJudgedIsNotCalledGood(t *testing.T) {
 		p.Shelves[0].Contents[i].Each /= 100
 		p.Shelves[0].Contents[i].Count = 1
 	}
-	firstFixing(&p.Shelves[0]).Undrilled = true
+	firstFixing(&p.Shelves[0]).Behind = true
 	got, err := One(t.Context(), p, 0)
 	if err != nil {
 		t.Fatal(err)

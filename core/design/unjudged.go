@@ -26,12 +26,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 		if r.Panel != "" {
 			add(r.ID, "a %s held by a panel", r.Noun())
 		}
-		for _, sp := range r.Spots {
-			if sp.Screw != nil {
-				add(r.ID, "fasteners of a %s that differ from one another", r.Noun())
-				break
-			}
-		}
 	}
 	if form, _ := s.Form(); form != nil {
 		if a, ok := form.(support.Abstains); ok {
@@ -99,9 +93,6 @@ func unjudgedFixings(v reflect.Value, about string, add func(about, format strin
 	case reflect.Struct:
 		if v.Type() == fixing {
 			f := v.Addr().Interface().(*hold.Fixing)
-			if f.Undrilled {
-				add(about, "screws driven without a pilot hole")
-			}
 			if f.Behind {
 				add(about, "fasteners from behind")
 			}

@@ -32,6 +32,9 @@ func FastenerNotes(s *Site, fix Fixing, holes []Drilled, hold int) (n Notes) {
 			break
 		}
 	}
+	if fix.Undrilled && fix.Screw().Kind == fastener.Lag {
+		n.Cautions = append(n.Cautions, "a lag without a lead hole splits the wood or twists off: codes ask for one")
+	}
 	if fix.Noun() != "anchor" || hold == 0 {
 		return n
 	}

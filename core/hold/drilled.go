@@ -26,6 +26,7 @@ type Drilled struct {
 	crowded string          // by what it is weaker than it could be, or ""
 	ended   float64         // part of its strength that the ends of its piece leave, 0 for all
 	room    float64         // and the others beside it
+	spare   bool            // an anchor beside screws that carry before it does
 	joined  bool            // so near another one that both are that
 	kser    float64         // how firmly it holds what it goes through across itself, N/mm
 	grain   *Grain          // of its piece; nil of a steel one
@@ -109,7 +110,7 @@ func (d *Drilled) anchorGrip() fastener.Grip {
 // Counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
 func (d *Drilled) Counts() bool {
-	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" && !d.joined && !d.sunk() && !d.Through.slips(d.fix)
+	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" && !d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.fix)
 }
 
 // sunk tells that the head has no wood left under it.
@@ -126,6 +127,8 @@ func (d *Drilled) Why() string {
 		return unknown + "; not counted"
 	case d.split != "":
 		return d.split + ": not counted"
+	case d.spare:
+		return "gives further than the screws in the studs beside it, which carry before it does: not counted"
 	case d.joined:
 		return "stands so near the next one that both count as one"
 	case d.sunk():

@@ -3,9 +3,11 @@ package hold
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/problem"
 	"aguante/core/quantity"
+	"aguante/core/wall"
 	"aguante/core/working"
 )
 
@@ -230,7 +232,7 @@ func (m *Mount) Press(sh *working.Sheet, c *StudColumn, l Pulled) Use {
 // Behind is whether anything of it holds at all.
 func (m *Mount) Behind(sh *working.Sheet) Use {
 	if sh.On() {
-		sh.Add("n", m.fix.Noun()+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(m.Holes)),
+		sh.Add("n", m.noun(m.Holes)+"s that count, as they meet what they need and reach far enough into it", fmt.Sprintf("of %d", len(m.Holes)),
 			float64(m.Hold), working.Ratio, "NDS 12.1.5; the wall as measured")
 	}
 	return BehindUse(m.Holes, m.Hold)
@@ -304,10 +306,14 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 
 // holeFacts says of a fastener what is in what it holds by.
 func (m *Mount) holeFacts(g *Geometry, h *Hole) {
-	g.Facts = append(g.Facts, Fact{Name: "of the " + m.fix.Noun() + " in the " + m.Set.BehindName(m.fix), Value: h.In, Kind: "length",
+	fix := m.fix
+	if k := slices.IndexFunc(m.Holes, func(d Drilled) bool { return d.ID == h.ID }); k >= 0 {
+		fix = m.Holes[k].fix
+	}
+	g.Facts = append(g.Facts, Fact{Name: "of the " + fix.Noun() + " in the " + m.Set.BehindName(fix), Value: h.In, Kind: "length",
 		Bad: h.In < h.Least})
 	g.Facts = append(g.Facts, Long("needs", h.Least), Pulls("one takes a pull of", h.Takes))
-	if r := m.fix.Rating; r != nil && h.Counts {
+	if r := fix.Rating; r != nil && h.Counts {
 		g.Facts = append(g.Facts, Pulls("of the printed", r.Pull.Weight()))
 	}
 }
@@ -323,8 +329,81 @@ func (s *Site) BehindName(f Fixing) string {
 	return "stud"
 }
 
-// Notes are what its fasteners assume and beware of.
-func (m *Mount) Notes() Notes { return FastenerNotes(m.Set, m.fix, m.Holes, m.Hold) }
+// Notes are what its fasteners assume and beware of, kind by kind.
+func (m *Mount) Notes() (n Notes) {
+	var kinds []string
+	of := map[string][]Drilled{}
+	for _, d := range m.Holes {
+		noun := d.fix.Noun()
+		if of[noun] == nil {
+			kinds = append(kinds, noun)
+		}
+		of[noun] = append(of[noun], d)
+	}
+	for _, noun := range kinds {
+		hold := 0
+		for i := range of[noun] {
+			if of[noun][i].Counts() {
+				hold++
+			}
+		}
+		more := FastenerNotes(m.Set, of[noun][0].fix, of[noun], hold)
+		n.Assumed, n.Cautions = append(n.Assumed, more.Assumed...), append(n.Cautions, more.Cautions...)
+	}
+	return n
+}
+
+// noun is what some of its fasteners are called, each of them.
+func (m *Mount) noun(of []Drilled) string {
+	for i := range of {
+		if of[i].fix.Noun() != of[0].fix.Noun() {
+			return "fastener"
+		}
+	}
+	if len(of) == 0 {
+		return m.fix.Noun()
+	}
+	return of[0].fix.Noun()
+}
+
+// Nouns are what a column's fasteners are called.
+func (m *Mount) Nouns(c *StudColumn) string { return m.noun(c.of) + "s" }
+
+// Of is what a column's fasteners are, by the first of them.
+func (m *Mount) Of(c *StudColumn) Of { return c.of[0].fix.Of() }
+
+// NoMean is why no mean is known of a column, if so.
+func (m *Mount) NoMean(c *StudColumn) string {
+	for i := range c.of {
+		if why := c.of[i].fix.NoMean(); why != "" {
+			return why
+		}
+	}
+	return ""
+}
+
+// IntoName names what holds its fasteners.
+func (m *Mount) IntoName() string {
+	if m.noun(m.Holes) == "fastener" {
+		return "fasteners into the wall"
+	}
+	return m.Set.IntoName(m.fix)
+}
+
+// Spare leaves anchors in a lining out of a piece that screws in two studs hold or more: screws in
+// wood carry long before a lining gives so far (Rule).
+func Spare(holes []Drilled) {
+	var studs []float64
+	for i := range holes {
+		d := &holes[i]
+		if d.Counts() && !d.Anchor() && !slices.ContainsFunc(studs, func(x float64) bool { return math.Abs(x-d.X) <= sameColumn }) {
+			studs = append(studs, d.X)
+		}
+	}
+	for i := range holes {
+		holes[i].spare = len(studs) > 1 && holes[i].Anchor() && holes[i].Hit.Meets == wall.InLining
+	}
+}
 
 // PlateHole is a hole with a fastener in it, Down from the board's underside
 // (negative above it) and Offset to the side.

@@ -114,6 +114,14 @@ type Spot struct {
 	Screw *hold.Fixing    `json:"screw,omitempty"` // its own, where it is not the piece's
 }
 
+// screwOf is what stands at a spot: the rail's fastener, or one of its own.
+func (r *Rail) screwOf(s *Spot) hold.Fixing {
+	if s.Screw != nil {
+		return *s.Screw
+	}
+	return r.Screw
+}
+
 // Validate names every problem of a rail.
 func (r *Rail) Validate(p *problem.List) {
 	if !field.Check(p, r) {
@@ -196,10 +204,7 @@ func (r *Rail) lengths(o Over) []sawn {
 			p.Bevel = r.Bevel
 		}
 		for _, s := range r.Spots {
-			f := r.Screw
-			if s.Screw != nil {
-				f = *s.Screw
-			}
+			f := r.screwOf(&s)
 			if x := float64(s.X - r.X); x >= ends[i] && x <= ends[i+1] {
 				p.Features = append(p.Features, bore(piece.Front, x-ends[i], float64(s.Y), f))
 			}

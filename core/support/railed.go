@@ -110,9 +110,10 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 		var holes []hold.Drilled
 		for _, sp := range r.Spots {
 			if x := float64(sp.X); x >= from && (x < to || i == len(ends)-2) {
-				holes = append(holes, out.set.Drill(sp.ID, x, low+float64(sp.Y), r.Screw, through))
+				holes = append(holes, out.set.Drill(sp.ID, x, low+float64(sp.Y), r.screwOf(&sp), through))
 			}
 		}
+		hold.Spare(holes)
 		slices.SortStableFunc(holes, func(a, b hold.Drilled) int { return cmp.Compare(a.X, b.X) })
 		if c := out.set.Crowd(holes, hold.Grain{Name: out.noun, Ends: [2]float64{from, to}, Edges: [2]float64{low, high}}); c != "" {
 			out.caution = append(out.caution, c)
@@ -260,16 +261,14 @@ func leverShare(cols []hold.StudColumn, k int, x float64) float64 {
 // each length and each support is held at all.
 func (r *railed) Links() []SharedLink {
 	var out []SharedLink
-	name := r.Screw.Noun() + "s of the " + r.noun
-	mean := r.Screw.NoMean()
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for k := range s.Columns {
 			c := &s.Columns[k]
 			where := r.columnName(s, k)
-			id := s.Holes[c.Holes[0]].ID
+			id, name, mean := s.Holes[c.Holes[0]].ID, s.Nouns(c)+" of the "+r.noun, s.NoMean(c)
 			out = append(out,
-				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: r.Screw.Of(), Role: hold.RoleNear, Kind: hold.Strength,
+				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: s.Of(c), Role: hold.RoleNear, Kind: hold.Strength,
 					Name: name, NoMean: mean, Eases: len(s.Columns) == 1}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
 				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Goes: hold.Crushes, Of: r.set.LinedWith(), Role: hold.RoleHeel,
@@ -277,7 +276,7 @@ func (r *railed) Links() []SharedLink {
 					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
 		}
 		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(),
-			Role: hold.RoleBehind, Kind: hold.Gate, Name: r.set.IntoName(r.Screw)}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
+			Role: hold.RoleBehind, Kind: hold.Gate, Name: s.IntoName()}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
 	}
 	return append(out, r.between()...)

@@ -2,7 +2,7 @@ import { api } from "../../api/client";
 import type { Fixing, Rating, StockPart } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign, useWords } from "../../bench/context";
 import { lengthUnit } from "../../format";
-import { Pick } from "../../ui/fields";
+import { Choice, Pick } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
@@ -47,9 +47,23 @@ export function FixingFields({ fixing, set }: { fixing: Fixing; set: (f: Fixing)
       {!anchors.has(fixing.type) && (
         <details>
           <summary className="act cursor-pointer text-small">
-            head, recess, slant
-            {(fixing.recess_mm ?? 0) > 0 || (fixing.angle_deg ?? 0) !== 0 || (fixing.head_mm ?? 0) > 0 ? " (set)" : ""}
+            pilot hole, head, recess, slant
+            {fixing.undrilled ||
+            (fixing.recess_mm ?? 0) > 0 ||
+            (fixing.angle_deg ?? 0) !== 0 ||
+            (fixing.head_mm ?? 0) > 0
+              ? " (set)"
+              : ""}
           </summary>
+          <Choice
+            label="pilot hole"
+            value={fixing.undrilled ? "no" : "yes"}
+            options={[
+              ["yes", "drilled"],
+              ["no", "not drilled"],
+            ]}
+            onChange={(v) => edit(set({ ...fixing, undrilled: v === "no" || undefined }))}
+          />
           <Measure
             fine
             label="head or washer (0: the usual)"

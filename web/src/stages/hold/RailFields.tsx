@@ -1,4 +1,4 @@
-import type { Rail, Shelf, ShelfReport } from "../../api/types.gen";
+import type { Fixing, Rail, Shelf, ShelfReport } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
 import { Choice, Group } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
@@ -17,7 +17,11 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
   const set = (with_: (r: Rail) => Rail): Edit => setRail(rail.id, with_);
   const columns = [...new Set(rail.spots.map((s) => s.x_mm))].sort((a, b) => a - b);
   const rows = [...new Set(rail.spots.map((s) => s.y_mm))].sort((a, b) => a - b);
-  const spotsAt = (xs: number[], ys: number[]) => xs.flatMap((x_mm) => ys.map((y_mm) => ({ id: newId(), x_mm, y_mm })));
+  const ownAt = (x: number) => rail.spots.find((s) => s.x_mm === x)?.screw;
+  const spotsAt = (xs: number[], ys: number[]) =>
+    xs.flatMap((x_mm) => ys.map((y_mm) => ({ id: newId(), x_mm, y_mm, screw: ownAt(x_mm) })));
+  const setOwn = (x: number, screw: Fixing | undefined): Edit =>
+    set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, screw } : s)) }));
   const studs = studsOf(design)
     .map((s) => s.x_mm)
     .filter((x) => x > rail.x_mm + 20 && x < rail.x_mm + rail.length_mm - 20);
@@ -59,26 +63,16 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
           />
         ))}
         {columns.map((x, i) => (
-          <div key={i} className="flex items-center gap-2">
-            <div className="min-w-0 flex-1">
-              <Measure
-                label={`column ${i + 1}, along the wall`}
-                kind="length"
-                value={x}
-                onValue={(v) =>
-                  set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))
-                }
-              />
-            </div>
-            <button
-              type="button"
-              className="act"
-              aria-label={`Remove column ${i + 1}`}
-              onClick={() => edit(set((r) => ({ ...r, spots: r.spots.filter((s) => s.x_mm !== x) })))}
-            >
-              ✕
-            </button>
-          </div>
+          <Column
+            key={i}
+            n={i + 1}
+            x={x}
+            own={ownAt(x)}
+            usual={rail.screw}
+            move={(v) => set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))}
+            setOwn={(screw) => setOwn(x, screw)}
+            remove={set((r) => ({ ...r, spots: r.spots.filter((s) => s.x_mm !== x) }))}
+          />
         ))}
         <div className="flex flex-wrap gap-x-4">
           {studs.length > 0 && (
@@ -159,5 +153,49 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
       <Marks marks={report?.rail?.geometry.marks ?? []} />
       <LinkList id={rail.id} />
     </>
+  );
+}
+
+/** One column of a rail's fasteners: where it stands, and what it is where it is not what the others are. */
+function Column({
+  n,
+  x,
+  own,
+  usual,
+  move,
+  setOwn,
+  remove,
+}: {
+  n: number;
+  x: number;
+  own: Fixing | undefined;
+  usual: Fixing;
+  move: (x: number) => Edit;
+  setOwn: (f: Fixing | undefined) => Edit;
+  remove: Edit;
+}) {
+  const { edit } = useDeeds();
+  return (
+    <div className={own ? "my-1 border-l-2 border-hair pl-2" : undefined}>
+      <div className="flex items-center gap-2">
+        <div className="min-w-0 flex-1">
+          <Measure label={`column ${n}, along the wall`} kind="length" value={x} onValue={move} />
+        </div>
+        <button type="button" className="act" aria-label={`Remove column ${n}`} onClick={() => edit(remove)}>
+          ✕
+        </button>
+      </div>
+      {own && <FixingFields fixing={own} set={setOwn} />}
+      <div className="flex justify-end">
+        <button
+          type="button"
+          className="act text-small"
+          aria-label={own ? `Column ${n} as the others` : `Another fastener at column ${n}`}
+          onClick={() => edit(setOwn(own ? undefined : { ...usual }))}
+        >
+          {own ? "as the others" : "another fastener here"}
+        </button>
+      </div>
+    </div>
   );
 }
