@@ -270,3 +270,34 @@ func TestHoldOnAPhone(t *testing.T) {
 		p.see(`svg[aria-label*="from the side"]`)
 	}
 }
+
+// A lag in the stud and anchors beside it in one strip, by hand: each is what it is, and an anchor where
+// a stud is says that it cannot open.
+func TestALagAndAnchorsInOneStrip(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "pins-in-strip")
+	p.click("aside li button|strip on the wall")
+	p.click("button|Another fastener at column 2")
+	p.see("button|Column 2 as the others")
+	p.pick(`[...document.querySelector('[aria-label="Column 2 as the others"]').parentElement.parentElement.querySelectorAll("label select")]
+		.find(e => e.closest("label").querySelector("span").textContent === "fastener")`, "self-drilling")
+	p.says("aside", "where it cannot open: use a screw")
+	p.settled()
+	spots := a.stored().Fixtures.Rails[0].Spots
+	anchors := 0
+	for _, s := range spots {
+		if s.Screw != nil && s.Screw.Type == "self-drilling" {
+			anchors++
+		}
+	}
+	if anchors == 0 || anchors == len(spots) {
+		t.Errorf("%d of %d spots have an anchor", anchors, len(spots))
+	}
+	p.click("button|Column 2 as the others")
+	p.settled()
+	for _, s := range a.stored().Fixtures.Rails[0].Spots {
+		if s.Screw != nil {
+			t.Errorf("%s is still another", s.ID)
+		}
+	}
+}

@@ -348,6 +348,9 @@ func (m *Mount) Notes() (n Notes) {
 			}
 		}
 		more := FastenerNotes(m.Set, of[noun][0].fix, of[noun], hold)
+		if hold == 0 && m.Hold > 0 {
+			more.Cautions = append(more.Cautions, "a "+noun+" "+of[noun][0].Why())
+		}
 		n.Assumed, n.Cautions = append(n.Assumed, more.Assumed...), append(n.Cautions, more.Cautions...)
 	}
 	return n

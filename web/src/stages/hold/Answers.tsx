@@ -13,12 +13,12 @@ const MEETS: Record<string, string> = {
 };
 
 /** What the first fastener finds behind the wall's face, and the bits for it. */
-export function Meets({ hole }: { hole: Hole | undefined }) {
+export function Meets({ hole, title = "The first fastener" }: { hole: Hole | undefined; title?: string }) {
   const design = useDesign();
   const u = design.units;
   if (!hole || hole.length_mm === 0) return null;
   return (
-    <Group title="The first fastener">
+    <Group title={title}>
       {hole.counts ? (
         <Row label="meets" tone="good">
           {MEETS[hole.meets] ?? hole.meets}

@@ -1,4 +1,4 @@
-import type { Fixing, Rail, Shelf, ShelfReport } from "../../api/types.gen";
+import type { Fixing, Hole, Rail, Shelf, ShelfReport } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
 import { Choice, Group } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
@@ -26,6 +26,7 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
     .map((s) => s.x_mm)
     .filter((x) => x > rail.x_mm + 20 && x < rail.x_mm + rail.length_mm - 20);
   const joints = rail.joints_mm ?? [];
+  const holes = report?.rail?.geometry.columns.flatMap((c) => c.holes) ?? [];
   const name = report?.rail?.name ?? rail.kind;
   return (
     <>
@@ -68,6 +69,7 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
             n={i + 1}
             x={x}
             own={ownAt(x)}
+            hole={holes.find((h) => rail.spots.some((s) => s.id === h.id && s.x_mm === x))}
             usual={rail.screw}
             move={(v) => set((r) => ({ ...r, spots: r.spots.map((s) => (s.x_mm === x ? { ...s, x_mm: v } : s)) }))}
             setOwn={(screw) => setOwn(x, screw)}
@@ -161,6 +163,7 @@ function Column({
   n,
   x,
   own,
+  hole,
   usual,
   move,
   setOwn,
@@ -169,6 +172,7 @@ function Column({
   n: number;
   x: number;
   own: Fixing | undefined;
+  hole: Hole | undefined;
   usual: Fixing;
   move: (x: number) => Edit;
   setOwn: (f: Fixing | undefined) => Edit;
@@ -186,6 +190,7 @@ function Column({
         </button>
       </div>
       {own && <FixingFields fixing={own} set={setOwn} />}
+      {own && <Meets hole={hole} title={`In column ${n}`} />}
       <div className="flex justify-end">
         <button
           type="button"
