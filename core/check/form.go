@@ -47,7 +47,7 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form, board mater
 			stage.Goods = append(stage.Goods, support.Good{
 				Name: it.Name, From: float64(s.X + it.From), To: float64(s.X + it.To), W: m * quantity.Gravity, Z: out + it.Z(reach),
 				Level:  min(it.Level, g.storeys-1),
-				Height: float64(it.Height), Depth: float64(it.Depth), Each: it.Each.Weight(),
+				Height: float64(it.Height), Depth: float64(it.Depth), Each: it.Each.Weight(), Hook: it.Hook,
 			})
 		}
 	}

@@ -22,7 +22,6 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 			s.Rail, p.Fixtures.Rails = "r1", []support.Rail{{ID: "r1", Screw: hold.Fixing{Behind: true}}}
 		}},
 		{"fasteners from behind", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Behind = true }},
-		{"what hangs on one hook alone", func(_ *design.Project, s *design.Shelf) { s.Contents[0].Hook = "h1" }},
 		{"how the platforms are held", func(_ *design.Project, s *design.Shelf) { s.Forms.Set(&support.StandingFrame{}) }},
 		{"several blades on one plate", func(_ *design.Project, s *design.Shelf) {
 			u := &s.Supports[0]

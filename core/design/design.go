@@ -384,8 +384,19 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 		}
 	}
 	for i := range s.Contents {
-		s.Contents[i].Within(l.In(fmt.Sprintf("contents[%d]", i)), float64(s.Length), float64(s.Depth))
+		it, at := &s.Contents[i], l.In(fmt.Sprintf("contents[%d]", i))
+		it.Within(at, float64(s.Length), float64(s.Depth))
+		if it.Hook != "" && !s.HasHook(it.Hook) {
+			at.Add("hook", "%s hangs on a hook that is not there: choose another", load.Called(*it))
+		}
 	}
+}
+
+// HasHook tells whether a thing may hang on a hook of a name here.
+func (s *Shelf) HasHook(id string) bool {
+	form, _ := s.Form()
+	hooks, ok := form.(interface{ HasHook(id string) bool })
+	return ok && hooks.HasHook(id)
 }
 
 // Validate names every problem of a board.

@@ -49,11 +49,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 		}
 		unjudgedFixings(reflect.ValueOf(u.Way()), u.ID, add)
 	}
-	for _, it := range s.Contents {
-		if it.Hook != "" {
-			add(it.ID, "what hangs on one hook alone")
-		}
-	}
 	return out
 }
 

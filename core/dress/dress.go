@@ -6,6 +6,7 @@ package dress
 import (
 	"errors"
 	"fmt"
+	"slices"
 
 	"aguante/core/design"
 	"aguante/core/field"
@@ -67,6 +68,12 @@ func wear(h *design.Hung, o *support.Outfit) {
 	h.Fixtures.Standards = append(h.Fixtures.Standards, o.Standards...)
 	if o.Form != nil {
 		s.Forms.Set(o.Form)
+	}
+	s.Contents = slices.Clone(s.Contents)
+	for i := range s.Contents {
+		if it := &s.Contents[i]; it.Hook != "" && !s.HasHook(it.Hook) {
+			it.Hook = ""
+		}
 	}
 	field.Lists(h)
 }

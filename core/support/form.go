@@ -97,6 +97,7 @@ type Good struct {
 	Level         int
 	Height, Depth float64
 	Each          float64 // weight of the heaviest piece
+	Hook          string  // the one that it hangs on, or "" for those nearest to it
 }
 
 // Demand is what a form is asked to hold: By times its goods, with care; Extra N more

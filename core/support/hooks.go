@@ -3,6 +3,7 @@ package support
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/field"
 	"aguante/core/hold"
@@ -68,7 +69,12 @@ type hookRail struct {
 	peg   float64 // weight of one, N
 }
 
-// Stand puts a hook rail up. What hangs is taken by the hooks nearest to it, by its length,
+// HasHook tells whether it has a hook of a name.
+func (h *HookRail) HasHook(id string) bool {
+	return slices.ContainsFunc(h.Hooks, func(k Hanger) bool { return k.ID == id })
+}
+
+// Stand puts a hook rail up. What is said to hang on a hook hangs there; all else is taken by the hooks nearest to it, by its length,
 // so that it comes to the same however it is listed; one thing of it may hang on each of them.
 func (h *HookRail) Stand(s Stage) Standing {
 	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), heavy: make([]float64, len(h.Hooks)), own: s.site(s.X),
@@ -81,6 +87,13 @@ func (h *HookRail) Stand(s Stage) Standing {
 	}
 	out.rail, out.peg = newRailed(&h.Rail, out.own, riders), out.pegWeight()
 	for _, g := range s.Goods {
+		if g.Hook != "" {
+			if i := slices.IndexFunc(h.Hooks, func(k Hanger) bool { return k.ID == g.Hook }); i >= 0 {
+				out.goods[i] += g.W
+				out.heavy[i] = max(out.heavy[i], g.Each)
+			}
+			continue // off a hook that gave way it lies on the floor
+		}
 		for i, x := range at {
 			from, to := math.Inf(-1), math.Inf(1)
 			for _, o := range at { // up to half of the way to the hooks beside it

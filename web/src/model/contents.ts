@@ -1,6 +1,6 @@
 import type { Item, Shelf } from "../api/types.gen";
 import { changeShelf, newId, setItem, type Edit } from "./edit";
-import { itemOf, shelfOf } from "./find";
+import { clamp, itemOf, shelfOf } from "./find";
 
 /** Stands an item where there is room: after the last thing, else in the first gap, else at the right end. */
 export function placeItem(s: Shelf, it: Item): Item {
@@ -19,6 +19,15 @@ export const newItem = (s: Shelf, usual: Item): Item => placeItem(s, { ...usual,
 /** Puts an item on a shelf, where there is room. */
 export const addItem = (id: string, it: Item): Edit =>
   changeShelf(id, (s) => ({ ...s, contents: [...s.contents, placeItem(s, it)] }));
+
+/** What changes of a thing that is hung on one hook, under which it is then, or on those nearest to it. */
+export function hungOn(it: Item, shelf: Shelf | undefined, id: string): Partial<Item> {
+  const hook = shelf?.hook_rail?.hooks.find((k) => k.id === id);
+  if (!shelf || !hook) return { hook: undefined };
+  const wide = it.to_mm - it.from_mm;
+  const from = clamp(hook.x_mm - shelf.x_mm - wide / 2, 0, Math.max(0, shelf.length_mm - wide));
+  return { hook: id, from_mm: from, to_mm: from + wide };
+}
 
 /** Stands everything on a shelf with even gaps, in the order it stands in. */
 export const evenOut = (id: string): Edit =>

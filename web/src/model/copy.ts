@@ -32,6 +32,7 @@ function copyShelf(p: Project, shelf: Shelf): [Project, Shelf] {
   const copy: Shelf = {
     ...made,
     rail: made.rail && ids.get(made.rail),
+    contents: made.contents.map((it) => (it.hook ? { ...it, hook: ids.get(it.hook) } : it)),
     supports: made.supports.map((u) =>
       u.braced_bracket?.standard
         ? { ...u, braced_bracket: { ...u.braced_bracket, standard: ids.get(u.braced_bracket.standard) } }

@@ -135,16 +135,18 @@ export function SpaceHooks({ shelf }: { shelf: Shelf }) {
   const { edit } = useDeeds();
   const h = shelf.hook_rail;
   if (!h) return null;
-  const put = (n: number): Edit =>
-    setShelf(shelf.id, {
-      hook_rail: {
-        ...h,
-        hooks: Array.from({ length: n }, (_, i) => ({
-          id: h.hooks[i]?.id ?? newId(),
-          x_mm: h.x_mm + (h.length_mm * (i + 0.5)) / n,
-        })),
-      },
+  const put = (n: number): Edit => {
+    const hooks = Array.from({ length: n }, (_, i) => ({
+      id: h.hooks[i]?.id ?? newId(),
+      x_mm: h.x_mm + (h.length_mm * (i + 0.5)) / n,
+    }));
+    return setShelf(shelf.id, {
+      hook_rail: { ...h, hooks },
+      contents: shelf.contents.map((it) =>
+        it.hook && !hooks.some((k) => k.id === it.hook) ? { ...it, hook: undefined } : it,
+      ),
     });
+  };
   return (
     <Group title={`${h.hooks.length} hooks, by a story stick`}>
       <Measure

@@ -20,7 +20,7 @@ import { ScaleSheet } from "./ScaleSheet";
 import { SplitSheet } from "./SplitSheet";
 import { TableSheet } from "../../bench/TableSheet";
 import { ShelfHead } from "../ShelfHead";
-import { evenOut, fillTheRest, newItem } from "../../model/contents";
+import { evenOut, fillTheRest, hungOn, newItem } from "../../model/contents";
 import { setItem, setShelf } from "../../model/edit";
 import { shelfOf } from "../../model/find";
 
@@ -182,6 +182,7 @@ function ItemFields({ item }: { item: Item }) {
   const shelf = shelfOf(design, { kind: "item", id: item.id });
   const levels = (shelf && reportOf(report, shelf.id)?.tiers_mm) ?? [];
   const words = useWords();
+  const hooks = shelf?.hook_rail?.hooks ?? [];
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
   return (
     <Group
@@ -261,6 +262,14 @@ function ItemFields({ item }: { item: Item }) {
           value={String(Math.min(item.level ?? 0, levels.length - 1))}
           options={levels.map((up, n): [string, string] => [String(n), `${n + 1}, ${lengthUnit(up, design.units)} up`])}
           onChange={(n) => edit(set({ level: Number(n) || undefined }))}
+        />
+      )}
+      {hooks.length > 0 && (
+        <Pick
+          label="hangs on"
+          value={item.hook ?? ""}
+          options={[["", "the hooks nearest to it"], ...hooks.map((k, i): [string, string] => [k.id, `hook ${i + 1}`])]}
+          onChange={(id) => edit(set(hungOn(item, shelf, id)))}
         />
       )}
       <Choice
