@@ -388,3 +388,34 @@ func TestLoadAndWallByKeysAlone(t *testing.T) {
 	p.until("the stud to move", `document.querySelector('aside button[aria-label^="centre, from the left:"]').textContent !== "`+was+`"`)
 	p.until("nothing wider than the page", `document.documentElement.scrollWidth <= 390`)
 }
+
+// A coat is hung on one hook, whose own link is the first to give then, and on all of them again.
+func TestWhatHangsOnOneHookIsOnIt(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "hooks")
+	p.settled()
+	p.keys("1")
+	p.click("button|=add")
+	p.see(`button[aria-label^="each weighs:"]`)
+	p.put("each weighs", "6 kg")
+	p.settled()
+	if a.stored().Shelves[0].Contents[0].Hook != "" {
+		t.Error("it hangs on one hook unasked")
+	}
+	hook := a.stored().Shelves[0].HookRail.Hooks[1]
+	p.choose("hangs on", hook.ID)
+	p.settled()
+	it := a.stored().Shelves[0].Contents[0]
+	if middle := a.stored().Shelves[0].X + (it.From+it.To)/2; it.Hook != hook.ID || middle-hook.X > 1 || hook.X-middle > 1 {
+		t.Errorf("on %q, its middle at %v of the hook at %v", it.Hook, middle, hook.X)
+	}
+	if l := a.first(); l.Support != hook.ID {
+		t.Errorf("%s gives first", l.ID)
+	}
+	p.says("[data-testid=first]", "hook 2")
+	p.choose("hangs on", "")
+	p.settled()
+	if a.stored().Shelves[0].Contents[0].Hook != "" {
+		t.Error("it still hangs on one hook")
+	}
+}
