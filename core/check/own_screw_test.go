@@ -22,9 +22,9 @@ func stripped(t *testing.T, at map[float64]hold.Fixing) (*design.Project, *check
 	dressedPlain(t, p, "pins-in-strip")
 	r := &p.Fixtures.Rails[0]
 	r.Height, r.Bottom, r.Spots = 100, 1455, nil
-	for i, x := range []float64{550, 700, 800, 950, 1100, 1200, 1350} {
+	for _, x := range []float64{550, 675, 700, 800, 950, 1100, 1200, 1350} {
 		if f, ok := at[x]; ok {
-			r.Spots = append(r.Spots, support.Spot{ID: fmt.Sprint("spot", i), X: quantity.Length(x), Y: 50, Screw: &f})
+			r.Spots = append(r.Spots, support.Spot{ID: fmt.Sprint("spot", x), X: quantity.Length(x), Y: 50, Screw: &f})
 		}
 	}
 	return p, asked(t, p)
@@ -55,16 +55,16 @@ func TestOneLagAndTwoAnchorsInAStrip(t *testing.T) {
 	if len(of) != 3 {
 		t.Fatalf("%d columns: %v", len(of), of)
 	}
-	if a, b := of["spot1"].Name, of["spot3"].Name; !strings.HasPrefix(a, "screws of the") || !strings.HasPrefix(b, "anchors of the") {
+	if a, b := of["spot700"].Name, of["spot950"].Name; !strings.HasPrefix(a, "screws of the") || !strings.HasPrefix(b, "anchors of the") {
 		t.Errorf("they are called %q and %q", a, b)
 	}
-	if of["spot1"].Of == of["spot3"].Of {
-		t.Errorf("both are %v", of["spot1"].Of)
+	if of["spot700"].Of == of["spot950"].Of {
+		t.Errorf("both are %v", of["spot700"].Of)
 	}
-	if l := of["spot3"]; l.NoMean == "" || of["spot1"].NoMean != "" {
-		t.Errorf("means: %q of the anchor, %q of the lag", l.NoMean, of["spot1"].NoMean)
+	if l := of["spot950"]; l.NoMean == "" || of["spot700"].NoMean != "" {
+		t.Errorf("means: %q of the anchor, %q of the lag", l.NoMean, of["spot700"].NoMean)
 	}
-	w, err := check.Explain(t.Context(), p, of["spot3"].ID, "everyday", nil)
+	w, err := check.Explain(t.Context(), p, of["spot950"].ID, "everyday", nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -76,8 +76,8 @@ func TestOneLagAndTwoAnchorsInAStrip(t *testing.T) {
 	}
 	const kg = 9.80665
 	if ta, va := last["T′"], last["Z"]; math.Abs(ta-0.6*30*kg) > 0.1 || math.Abs(va-40*kg) > 0.1 ||
-		math.Abs(of["spot3"].Used-last["T"]/ta-last["V"]/va) > 0.001 {
-		t.Errorf("%v, used %.3f", last, of["spot3"].Used)
+		math.Abs(of["spot950"].Used-last["T"]/ta-last["V"]/va) > 0.001 {
+		t.Errorf("%v, used %.3f", last, of["spot950"].Used)
 	}
 	// a better anchor holds no less
 	strong := plug
@@ -103,6 +103,10 @@ func TestAnchorsBesideTwoStudsAreLeftOut(t *testing.T) {
 	}
 	if !strings.Contains(said, "the screws in the studs beside it") {
 		t.Errorf("it is not said: %s", said)
+	}
+	_, beside := stripped(t, map[float64]hold.Fixing{700: lag, 675: plug, 1100: plug}) // one stud, and an anchor in its column
+	if got := pulls(beside); len(got) != 2 || got["spot675"].ID != "" && got["spot675"].Of == hold.OfAnchor {
+		t.Errorf("an anchor in a stud's column counts: %v", got)
 	}
 	_, atStud := stripped(t, map[float64]hold.Fixing{700: lag, 1200: plug})
 	said = ""
@@ -132,11 +136,11 @@ func TestEachScrewIsItsOwn(t *testing.T) {
 			t.Errorf("%s: holds %.3f kg, before %.3f", name, s.HoldsUpTo.Kg, plainly.HoldsUpTo.Kg)
 		}
 		was, now := pulls(plainly), pulls(s)
-		if math.Abs(was["spot1"].Limit.Kg-now["spot1"].Limit.Kg) > 0.02*was["spot1"].Limit.Kg {
-			t.Errorf("%s: the other one holds %.2f, before %.2f", name, now["spot1"].Limit.Kg, was["spot1"].Limit.Kg)
+		if math.Abs(was["spot700"].Limit.Kg-now["spot700"].Limit.Kg) > 0.02*was["spot700"].Limit.Kg {
+			t.Errorf("%s: the other one holds %.2f, before %.2f", name, now["spot700"].Limit.Kg, was["spot700"].Limit.Kg)
 		}
-		if was["spot5"].Limit == now["spot5"].Limit {
-			t.Errorf("%s: it makes no difference to itself: %v", name, now["spot5"].Limit)
+		if was["spot1200"].Limit == now["spot1200"].Limit {
+			t.Errorf("%s: it makes no difference to itself: %v", name, now["spot1200"].Limit)
 		}
 		if all := p.Unjudged(&p.Shelves[0]); len(all) > 0 {
 			t.Errorf("%s: %v", name, all)
@@ -159,7 +163,7 @@ func TestAPilotHoleCounts(t *testing.T) {
 		for i := range p.Shelves[0].Supports {
 			p.Shelves[0].Supports[i].X = quantity.Length(800 + 150*i)
 		}
-		return pulls(asked(t, p))["spot1"].Limit.Kg
+		return pulls(asked(t, p))["spot700"].Limit.Kg
 	}
 	if drilled, not := holds(false), holds(true); not >= drilled || drilled <= 0 {
 		t.Errorf("drilled %.2f kg, not %.2f", drilled, not)

@@ -28,7 +28,7 @@ func FastenerNotes(s *Site, fix Fixing, holes []Drilled, hold int) (n Notes) {
 	}
 	for i := range holes {
 		if d := &holes[i]; d.Why() != "" && d.Counts() {
-			n.Cautions = append(n.Cautions, "a "+fix.Noun()+" "+d.Why())
+			n.Cautions = append(n.Cautions, one(fix.Noun())+" "+d.Why())
 			break
 		}
 	}

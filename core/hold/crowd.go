@@ -59,7 +59,7 @@ func (s *Site) Crowd(holes []Drilled, g Grain) string {
 		if part <= 0 {
 			d.split = fmt.Sprintf("is %s from %s of the %s and needs %s, or it splits", say.Length(got), where, g.Name, say.Place(least))
 		}
-		caution = cmp.Or(caution, "a "+d.fix.Noun()+" "+d.crowded)
+		caution = cmp.Or(caution, one(d.fix.Noun())+" "+d.crowded)
 	}
 	for i := range holes {
 		d := &holes[i]
@@ -200,7 +200,7 @@ func (s *Site) apart(holes []Drilled) string {
 				least[d.Hit.Stud] = min(cmp.Or(least[d.Hit.Stud], 1), part)
 				e.crowded = cmp.Or(e.crowded, fmt.Sprintf("stands %s from the next one in the %s, codes ask for %s across its grain and %s along "+
 					"it: %.0f %% counted", say.Length(far), d.grain.where(), say.Place(across), say.Place(along), 100*part))
-				caution = cmp.Or(caution, "a "+e.fix.Noun()+" "+e.crowded)
+				caution = cmp.Or(caution, one(e.fix.Noun())+" "+e.crowded)
 			}
 		}
 	}

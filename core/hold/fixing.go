@@ -87,6 +87,14 @@ func (f Fixing) Noun() string {
 	return "screw"
 }
 
+// one is one that is called so: "a screw", "an anchor".
+func one(noun string) string {
+	if noun == "anchor" {
+		return "an " + noun
+	}
+	return "a " + noun
+}
+
 // HeadAcross is the diameter of its head, or of the washer under it: 2.5 D where
 // nobody has said (Rule), mm.
 func (f Fixing) HeadAcross() float64 {

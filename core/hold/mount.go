@@ -349,7 +349,7 @@ func (m *Mount) Notes() (n Notes) {
 		}
 		more := FastenerNotes(m.Set, of[noun][0].fix, of[noun], hold)
 		if hold == 0 && m.Hold > 0 {
-			more.Cautions = append(more.Cautions, "a "+noun+" "+of[noun][0].Why())
+			more.Cautions = append(more.Cautions, one(noun)+" "+of[noun][0].Why())
 		}
 		n.Assumed, n.Cautions = append(n.Assumed, more.Assumed...), append(n.Cautions, more.Cautions...)
 	}
@@ -393,8 +393,9 @@ func (m *Mount) IntoName() string {
 	return m.Set.IntoName(m.fix)
 }
 
-// Spare leaves anchors in a lining out of a piece that screws in two studs hold or more: screws in
-// wood carry long before a lining gives so far (Rule).
+// Spare leaves anchors in a lining out of a column where a screw reaches wood (engineering basis 4),
+// and of a piece that screws in two studs hold or more: a group may be reckoned without what makes it
+// hold less, and screws in wood carry long before a lining gives so far.
 func Spare(holes []Drilled) {
 	var studs []float64
 	for i := range holes {
@@ -404,7 +405,9 @@ func Spare(holes []Drilled) {
 		}
 	}
 	for i := range holes {
-		holes[i].spare = len(studs) > 1 && holes[i].Anchor() && holes[i].Hit.Meets == wall.InLining
+		d := &holes[i]
+		beside := slices.ContainsFunc(studs, func(x float64) bool { return math.Abs(x-d.X) <= sameColumn })
+		d.spare = (beside || len(studs) > 1) && d.Anchor() && d.Hit.Meets == wall.InLining
 	}
 }
 
