@@ -86,12 +86,12 @@ func olderAndNewer(t *testing.T, p *page, open func(name string, b []byte), good
 	s := &light.Shelves[0]
 	s.Contents = s.Contents[:1]
 	s.Contents[0].Count = 1
-	s.Supports[0].FlatBracket.Screw.Undrilled = true
+	s.Supports[0].FlatBracket.Screw.Behind = true
 	b, err := json.Marshal(&light)
 	if err != nil {
 		t.Fatal(err)
 	}
 	open("newer.json", b)
-	p.says("[data-testid=verdict]", "Cannot say: not judged yet: screws driven without a pilot hole")
-	p.says("aside", "Not judged yet: screws driven without a pilot hole")
+	p.says("[data-testid=verdict]", "Cannot say: not judged yet: fasteners from behind")
+	p.says("aside", "Not judged yet: fasteners from behind")
 }

@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Checker } from "../api/checker";
 import { api, reason, Refused } from "../api/client";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { line, tone } from "../bench/words";
-import { BackupSheet } from "./BackupSheet";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
+
+const BackupSheet = lazy(() => import("./BackupSheet").then((m) => ({ default: m.BackupSheet })));
 
 /** All walls, as small live drawings with what they come to. */
 export function Home() {
@@ -129,7 +130,11 @@ export function Home() {
           ),
         )}
       </ul>
-      <BackupSheet open={backup} onClose={() => setBackup(false)} />
+      {backup && (
+        <Suspense>
+          <BackupSheet open onClose={() => setBackup(false)} />
+        </Suspense>
+      )}
       <p className="mt-8 border-t border-hair pt-2 text-small text-soft">
         A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide. No verdict
         on anything a person stands on, or on loads from wind, earthquakes or crowds.
