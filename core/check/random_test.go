@@ -1,6 +1,7 @@
 package check_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"os"
@@ -332,4 +333,55 @@ func counted(s *check.Shelf) int {
 
 func failing(s *check.Shelf) bool {
 	return slices.ContainsFunc(s.Links, func(l check.Link) bool { return l.ID == s.First && l.Kind == hold.Gate })
+}
+
+// Rails whose every column has a fastener of its own hold what they say, and an anchor more beside
+// screws in two studs changes nothing.
+func TestMixedRailsHoldWhatTheySay(t *testing.T) {
+	mixed := 0
+	own := dresstest.New(4711)
+	drawn(t, 13, 1, func(name string, p *design.Project, s *check.Shelf) {
+		r := p.Fixtures.Rail(p.Shelves[0].Rail)
+		if r == nil || r.Panel != "" {
+			return
+		}
+		q := p.With(0, p.Hung(0))
+		r = q.Fixtures.Rail(q.Shelves[0].Rail)
+		for i := range r.Spots {
+			f := r.Screw
+			switch own.IntN(4) {
+			case 0:
+				f = hold.Fixing{Type: "toggle", Length: 90}
+			case 1:
+				f.Angle = 20
+			case 2:
+				f.Length += 10
+			}
+			r.Spots[i].Screw = &f
+		}
+		if len(q.Validate()) > 0 {
+			return
+		}
+		rep, err := check.Run(t.Context(), q)
+		if err == nil {
+			_, err = json.Marshal(rep)
+		}
+		if err != nil {
+			t.Fatalf("%s: %v", name, err)
+		}
+		now := &rep.Shelves[0]
+		mixed++
+		if links := over(now); len(links) > 0 && !now.Evenly && now.Verdict != check.Gives && now.Verdict != check.Cannot {
+			t.Errorf("%s: %s, and %s is used %v", name, now.Verdict, links[0].ID, links[0].Used)
+		}
+		if now.Evenly || now.HoldsUpTo.Above || now.HoldsUpTo.Kg < 1e-2*now.Asked {
+			return
+		}
+		if under := with(t, q, scaled(0.999*now.HoldsUpTo.Kg/now.Asked)); under != nil && len(over(under)) > 0 {
+			t.Errorf("%s: at 0.999 of %.4g kg %s is used %v", name, now.HoldsUpTo.Kg, over(under)[0].ID, over(under)[0].Used)
+		}
+	})
+	if mixed < designs(t)/20 {
+		t.Errorf("only %d rails: this tests little", mixed)
+	}
 }
