@@ -47,6 +47,8 @@ func TestCompareTheWaysForTheFloatingShelf(t *testing.T) {
 	p.says("[data-testid=first]", "screws of the strip")
 	before := p.text("[data-testid=verdict]")
 	p.click("aside button|compare the ways")
+	p.says("[data-way=now]", "As it is: ")
+	p.says("[data-way=now]", "screws of the strip") // what gives first now, beside what would
 	p.see("[data-way=flat-brackets]")
 	p.see("[data-way=sleeve]")
 	for _, says := range []string{"First to give", "holes in the wall", "nothing of it shows", "Straight to"} {

@@ -54,8 +54,9 @@ type Picture struct {
 	Holes  []hold.Hole  `json:"holes"`
 }
 
-// Compare hangs a shelf in every way that a board can hang in, each with sensible
-// parts fitted to the studs, and says what each comes to.
+// Compare says what a shelf comes to as it is, first, and then hung in every way that a board can
+// hang in, each with sensible parts fitted to the studs; what holds without a board is compared with
+// the other such forms as well.
 func Compare(ctx context.Context, p *design.Project, id string, newID func() string, known check.Known) ([]Row, error) {
 	if bad := p.Validate(); len(bad) > 0 {
 		return nil, check.Invalid(bad)
@@ -68,10 +69,17 @@ func Compare(ctx context.Context, p *design.Project, id string, newID func() str
 	if err != nil {
 		return nil, err
 	}
-	var out []Row
+	was, err := beside.Ask(ctx, p)
+	if err != nil {
+		return nil, err
+	}
 	own := p.WayOf(&p.Shelves[at])
+	form, _ := p.Shelves[at].Form()
+	now := Row{Key: own, Name: "as it is", Now: true, Tools: []string{}, Parts: []Need{}}
+	now.comesTo(p, at, was)
+	out := []Row{now}
 	for _, w := range support.Recipes() {
-		if w.Form || w.Suits != nil && w.Key != own && !w.Suits(dress.Outfit(p, &p.Shelves[at], newID)) {
+		if w.Form && form == nil || w.Suits != nil && w.Key != own && !w.Suits(dress.Outfit(p, &p.Shelves[at], newID)) {
 			continue
 		}
 		row := Row{Key: w.Key, Name: w.Name, Hidden: w.Hidden, Tools: w.Tools, Hands: w.Hands, Parts: []Need{},
@@ -93,21 +101,29 @@ func Compare(ctx context.Context, p *design.Project, id string, newID func() str
 			return nil, err
 		}
 		row.Hung = &h
-		row.Verdict, row.Holds, row.Straight, row.Breaks, row.FirstLink = a.Verdict, a.HoldsUpTo, a.StraightTo, a.Breaks, a.First
-		for _, l := range a.Links {
-			if l.ID == a.First {
-				row.First, row.How = l.Name, l.How
-			}
-			if l.Role == hold.RoleDroop {
-				row.Droop = max(row.Droop, l.Value)
-			}
-		}
-		row.Holes = holesIn(a)
-		row.Parts = needs(q, &q.Shelves[at])
-		row.Side = pictureOf(a)
+		row.comesTo(q, at, a)
 		out = append(out, row)
 	}
+	for _, w := range support.Recipes() {
+		if w.Key == own {
+			out[0].Name, out[0].Tools, out[0].Hands, out[0].Hidden = "as it is: "+w.Name, w.Tools, w.Hands, w.Hidden
+		}
+	}
 	return out, nil
+}
+
+// comesTo writes what a shelf's answer says into its row.
+func (r *Row) comesTo(p *design.Project, at int, a *check.Shelf) {
+	r.Verdict, r.Holds, r.Straight, r.Breaks, r.FirstLink = a.Verdict, a.HoldsUpTo, a.StraightTo, a.Breaks, a.First
+	for _, l := range a.Links {
+		if l.ID == a.First {
+			r.First, r.How = l.Name, l.How
+		}
+		if l.Role == hold.RoleDroop {
+			r.Droop = max(r.Droop, l.Value)
+		}
+	}
+	r.Holes, r.Parts, r.Side = holesIn(a), needs(p, &p.Shelves[at]), pictureOf(a)
 }
 
 // holesIn counts the holes that a shelf asks of its wall.

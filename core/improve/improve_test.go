@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"os"
 	"slices"
+	"strings"
 	"sync/atomic"
 	"testing"
 	"time"
@@ -120,7 +121,14 @@ func TestCompareEveryWay(t *testing.T) {
 		t.Fatal(err)
 	}
 	able := 0
-	for _, r := range c {
+	was, err := check.One(t.Context(), p, 0)
+	if err != nil || !c[0].Now || c[0].Hung != nil || c[0].Holds != was.HoldsUpTo || c[0].First == "" || !strings.HasPrefix(c[0].Name, "as it is: ") {
+		t.Errorf("as it is: %+v, %v", c[0], err)
+	}
+	for _, r := range c[1:] {
+		if r.Now {
+			t.Errorf("%s is as it is as well", r.Key)
+		}
 		if r.Why != "" {
 			continue
 		}
@@ -139,6 +147,28 @@ func TestCompareEveryWay(t *testing.T) {
 	}
 	if able < 6 {
 		t.Errorf("only %d ways apply", able)
+	}
+}
+
+// What holds without a board is compared with the other forms, and stands first itself.
+func TestCompareAForm(t *testing.T) {
+	p := jars(t)
+	h, err := dress.Shelf(p, 0, "hooks", ids())
+	if err != nil {
+		t.Fatal(err)
+	}
+	c, err := Compare(t.Context(), p.With(0, h), "jars", ids(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	forms := 0
+	for _, r := range c[1:] {
+		if w := slices.IndexFunc(support.Recipes(), func(w support.Recipe) bool { return w.Key == r.Key }); support.Recipes()[w].Form && r.Why == "" {
+			forms++
+		}
+	}
+	if !c[0].Now || len(c[0].Side.Shapes) == 0 || c[0].Holes == 0 || forms < 2 {
+		t.Errorf("%d forms beside %+v", forms, c[0])
 	}
 }
 

@@ -34,10 +34,11 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
     retry: false,
   });
   const rows = q.data?.rows ?? [];
-  const able = rows.filter((r) => !r.why).sort((a, b) => BY[order](a, own) - BY[order](b, own));
+  const now = rows.find((r) => r.now);
+  const able = rows.filter((r) => !r.why && !r.now).sort((a, b) => BY[order](a, own) - BY[order](b, own));
   const not = rows.filter((r) => r.why);
   // One scale for all of them.
-  const deep = Math.max(100, ...able.map((r) => r.side.back_mm + shelf.depth_mm + 20));
+  const deep = Math.max(100, ...[...(now ? [now] : []), ...able].map((r) => r.side.back_mm + shelf.depth_mm + 20));
   const take = async (r: WayRow) => {
     const why = r.hung ? await tryEdit(hang(r.hung)) : "it cannot be taken";
     if (why) setError(why);
@@ -46,8 +47,8 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
   return (
     <Sheet open onClose={onClose} title={`${shelf.name}: every way to hang it`}>
       <p className="text-soft">
-        Each dressed with usual parts, fitted to the studs there are. Press one to take it; undo brings the old one
-        back.
+        First as it is, then each way with usual parts, fitted to the studs there are. Press one to take it; undo
+        brings the old one back.
       </p>
       <Choice
         label="sorted by"
@@ -66,6 +67,15 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
         <p role="alert" className="text-red">
           {error}
         </p>
+      )}
+      {now && (
+        <div
+          data-way="now"
+          className="grid w-full grid-cols-[minmax(0,9.5rem)_minmax(0,1fr)] gap-x-4 border-t border-hair bg-paper py-2 max-[500px]:grid-cols-1"
+        >
+          <Small picture={now.side} shelf={shelf} deep={deep} />
+          <WayText row={now} own={own} />
+        </div>
       )}
       <ol data-testid="ways">
         {able.map((r) => (
@@ -98,7 +108,9 @@ function WayText({ row: r, own }: { row: WayRow; own: Own | undefined }) {
   return (
     <span>
       <span className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <b className="font-semibold text-chalk underline-offset-4 group-hover:underline">{r.name}</b>
+        <b className={`font-semibold ${r.now ? "" : "text-chalk underline-offset-4 group-hover:underline"}`}>
+          {r.name.replace(/^./, (c) => c.toUpperCase())}
+        </b>
         <span className={`text-head ${TONE_OF[r.verdict ?? ""] ?? ""}`}>
           <span aria-hidden>{MARK_OF[r.verdict ?? ""]} </span>
           holds <span className="fig">{limit(r.holds, u)}</span>
