@@ -419,3 +419,18 @@ func TestWhatHangsOnOneHookIsOnIt(t *testing.T) {
 		t.Error("it still hangs on one hook")
 	}
 }
+
+// Twelve jars draw as twelve, and more than fit say so.
+func TestTwelveJarsDrawAsTwelve(t *testing.T) {
+	_, p := emptyWall(t, 1280, 800)
+	p.keys("1")
+	p.click("button|=add")
+	p.choose("drawn as", "jars")
+	p.put("how many", "12")
+	p.put("one is so wide (0: not known)", "2 in")
+	p.put("takes up along it", "24 in")
+	p.until("twelve jars", `document.querySelectorAll('[data-thing^="item:"] path').length === 12`)
+	p.put("how many", "13")
+	p.says("aside", "more than stand there")
+	p.until("as many as stand", `document.querySelectorAll('[data-thing^="item:"] path').length === 12`)
+}

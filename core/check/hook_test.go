@@ -58,3 +58,20 @@ func TestHooksThatGoLeaveNothingOnThem(t *testing.T) {
 		t.Errorf("it hangs on %q: %v", got, p.Validate())
 	}
 }
+
+// More things than there is room for say so, and are reckoned all the same.
+func TestMoreThanStandThere(t *testing.T) {
+	p := plain()
+	dressedPlain(t, p, "flat-brackets")
+	it := load.Item{ID: "jars", Name: "jars", Shape: "jars", By: load.ByCount, Count: 24, Each: 0.6, From: 0, To: 900, Place: load.Middle, Depth: 100, Height: 118, Wide: 90}
+	says := func() bool {
+		p.Shelves[0].Contents = []load.Item{it}
+		return slices.ContainsFunc(asked(t, p).Cautions, func(c check.Caution) bool { return c.About == "jars" && strings.Contains(c.Text, "more than stand there") })
+	}
+	if !says() {
+		t.Error("24 where 10 by 2 stand: nothing is said")
+	}
+	if it.Count = 20; says() {
+		t.Error("20 where 10 by 2 stand are too many")
+	}
+}

@@ -49,6 +49,12 @@ func (r *run) notes(p *design.Project, out *Answer) {
 			caution(su.ID, "a %s is not under the board: it carries nothing", su.Way().Noun())
 		}
 	}
+	for _, it := range s.Contents {
+		if abreast, rows := it.Stand(float64(s.Depth)); it.Wide > 0 && it.By == load.ByCount && it.Count > abreast*rows {
+			caution(it.ID, "%d of %s, each %s wide, are more than stand there: there is room for %d side by side and %d behind one another",
+				it.Count, load.Called(it), say.Length(float64(it.Wide)), abreast, rows)
+		}
+	}
 	r.boardNotes(assume, caution)
 	var said []string
 	by := map[string][]int{} // which supports say the same

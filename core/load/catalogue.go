@@ -99,7 +99,7 @@ func (r Row) Make(amount, room float64) (Item, error) {
 		if amount > 10000 {
 			return Item{}, fmt.Errorf("%w: %s pieces of %q: at most 10000", ErrAmount, say.Decimal(amount, 0), r.Name)
 		}
-		it.Count = int(math.Ceil(amount))
+		it.Count, it.Wide = int(math.Ceil(amount)), quantity.Length(r.Width)
 		it.Each, it.EachLow = mass(r.High), mass(r.Low)
 		width = r.Width * float64(it.Count)
 	case PerMetre:

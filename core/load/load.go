@@ -72,8 +72,23 @@ type Item struct {
 	Place    Place           `json:"place"`
 	Depth    quantity.Length `json:"depth_mm,omitempty" range:"0 3000"`
 	Height   quantity.Length `json:"height_mm" range:"1 5000"`
+	Wide     quantity.Length `json:"wide_mm,omitempty" range:"0 3000" only:"by=count"` // of one along the board; 0 is not known
 	Level    int             `json:"level,omitempty" range:"0 40"` // of a rack or frame, from the lowest, 0
 	Hook     string          `json:"hook,omitempty"`               // id of the one that it hangs on
+}
+
+// Stand is how many of a counted item stand side by side where it is, and how many of those rows
+// there are one behind the other on a board so deep, mm; of an item whose own width is not known 0.
+func (it Item) Stand(depth float64) (abreast, rows int) {
+	if it.By != ByCount || it.Wide <= 0 {
+		return 0, 0
+	}
+	abreast = int((float64(it.To-it.From) + 1) / float64(it.Wide))
+	rows = 1
+	if d := float64(it.Depth); d > 0 {
+		rows = max(1, int((depth+1)/d))
+	}
+	return abreast, rows
 }
 
 // Mass returns the whole mass of the item.

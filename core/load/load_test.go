@@ -75,3 +75,24 @@ func TestGoodsDeeperThanTheirShelfStandOut(t *testing.T) {
 		last = z
 	}
 }
+
+// So many stand side by side as are as wide, and so many rows as are as deep.
+func TestHowManyStand(t *testing.T) {
+	jars := Item{By: ByCount, Count: 24, From: 100, To: 1012, Depth: 76, Wide: 76}
+	for _, c := range []struct {
+		depth         float64
+		abreast, rows int
+	}{{184, 12, 2}, {150, 12, 1}, {40, 12, 1}} {
+		if a, r := jars.Stand(c.depth); a != c.abreast || r != c.rows {
+			t.Errorf("on %v mm: %d by %d, want %d by %d", c.depth, a, r, c.abreast, c.rows)
+		}
+	}
+	jars.Wide = 0
+	if a, r := jars.Stand(184); a != 0 || r != 0 {
+		t.Errorf("of a width that is not known: %d by %d", a, r)
+	}
+	got, err := Row{Name: "jars", By: PerPiece, High: 1, Low: 1, Width: 76, Depth: 76, Height: 118}.Make(12, 2000)
+	if err != nil || got.Wide != 76 || got.To != 912 {
+		t.Errorf("%+v %v", got, err)
+	}
+}

@@ -85,7 +85,7 @@ func TestWaysAreComparedOverTheWire(t *testing.T) {
 			t.Errorf("%s cannot apply and is a design: %s", r.Key, r.Why)
 		case r.Why == "":
 			able++
-			if r.Hung == nil || r.First == "" || len(r.Parts) == 0 || len(r.Tools) == 0 || r.Hands == "" {
+			if r.Now != (r.Hung == nil) || r.First == "" || len(r.Parts) == 0 || len(r.Tools) == 0 || r.Hands == "" {
 				t.Errorf("%s: %+v", r.Key, r)
 			}
 		}

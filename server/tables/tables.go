@@ -128,6 +128,7 @@ var contents = []column[load.Item]{
 	word("place", func(i *load.Item) *load.Place { return &i.Place }),
 	length("depth", func(i *load.Item) *quantity.Length { return &i.Depth }),
 	length("height", func(i *load.Item) *quantity.Length { return &i.Height }),
+	length("wide", func(i *load.Item) *quantity.Length { return &i.Wide }),
 	word("shape", func(i *load.Item) *load.Shape { return &i.Shape }),
 }
 

@@ -226,6 +226,7 @@ to_mm: number
 place: ("back" | "middle" | "front")
 depth_mm?: number
 height_mm: number
+wide_mm?: number
 level?: number
 hook?: string
 }

@@ -17,13 +17,17 @@ export function ItemShape({
   const w = x1 - x0;
   const h = base - top;
   if (item.shape === "jars" || item.shape === "cans") {
-    const n = Math.max(1, Math.min(item.count ?? 1, Math.round(w / Math.max(8, h * 0.62))));
+    // As many side by side as there are, where it is known how wide one is; else as many as look right.
+    const one = item.wide_mm ? (item.wide_mm * w) / Math.max(1, item.to_mm - item.from_mm) : Math.max(8, h * 0.62);
+    const room = item.wide_mm ? Math.floor(w / one + 0.01) : Math.round(w / one);
+    const n = Math.max(1, Math.min(item.count ?? 1, room));
     const each = w / n;
+    const wide = item.wide_mm ? Math.min(one, each) : each;
     return (
       <g>
         {Array.from({ length: n }, (_, i) => {
-          const a = x0 + i * each + each * 0.06;
-          const b = each * 0.88;
+          const a = x0 + i * each + (each - wide) / 2 + wide * 0.06;
+          const b = wide * 0.88;
           return item.shape === "jars" ? (
             <g key={i}>
               <rect

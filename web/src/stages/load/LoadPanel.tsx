@@ -164,7 +164,7 @@ const rowOf = (it: Item): Omit<KeptRow, "key" | "group"> => {
       by: "piece",
       high_kg: high,
       low_kg: it.each_low_kg || high,
-      width_mm: wide / Math.max(1, it.count ?? 1),
+      width_mm: it.wide_mm || wide / Math.max(1, it.count ?? 1),
     };
   return {
     ...shared,
@@ -285,6 +285,14 @@ function ItemFields({ item }: { item: Item }) {
         onValue={(v) => set({ depth_mm: v })}
       />
       <Measure label="height" kind="length" value={item.height_mm} onValue={(v) => set({ height_mm: v })} />
+      {item.by === "count" && (
+        <Measure
+          label="one is so wide (0: not known)"
+          kind="length"
+          value={item.wide_mm ?? 0}
+          onValue={(v) => set({ wide_mm: v || undefined })}
+        />
+      )}
       <Pick
         label="drawn as"
         value={item.shape}
