@@ -66,7 +66,9 @@ func TestMoreThanStandThere(t *testing.T) {
 	it := load.Item{ID: "jars", Name: "jars", Shape: "jars", By: load.ByCount, Count: 24, Each: 0.6, From: 0, To: 900, Place: load.Middle, Depth: 100, Height: 118, Wide: 90}
 	says := func() bool {
 		p.Shelves[0].Contents = []load.Item{it}
-		return slices.ContainsFunc(asked(t, p).Cautions, func(c check.Caution) bool { return c.About == "jars" && strings.Contains(c.Text, "more than stand there") })
+		return slices.ContainsFunc(asked(t, p).Cautions, func(c check.Caution) bool {
+			return c.About == "jars" && strings.Contains(c.Text, "more than stand there")
+		})
 	}
 	if !says() {
 		t.Error("24 where 10 by 2 stand: nothing is said")

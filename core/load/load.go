@@ -73,8 +73,8 @@ type Item struct {
 	Depth    quantity.Length `json:"depth_mm,omitempty" range:"0 3000"`
 	Height   quantity.Length `json:"height_mm" range:"1 5000"`
 	Wide     quantity.Length `json:"wide_mm,omitempty" range:"0 3000" only:"by=count"` // of one along the board; 0 is not known
-	Level    int             `json:"level,omitempty" range:"0 40"` // of a rack or frame, from the lowest, 0
-	Hook     string          `json:"hook,omitempty"`               // id of the one that it hangs on
+	Level    int             `json:"level,omitempty" range:"0 40"`                     // of a rack or frame, from the lowest, 0
+	Hook     string          `json:"hook,omitempty"`                                   // id of the one that it hangs on
 }
 
 // Stand is how many of a counted item stand side by side where it is, and how many of those rows
