@@ -47,8 +47,8 @@ export function CompareSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => 
   return (
     <Sheet open onClose={onClose} title={`${shelf.name}: every way to hang it`}>
       <p className="text-soft">
-        First as it is, then each way with usual parts, fitted to the studs there are. Press one to take it; undo
-        brings the old one back.
+        First as it is, then each way with usual parts, fitted to the studs there are. Press one to take it; undo brings
+        the old one back.
       </p>
       <Choice
         label="sorted by"
