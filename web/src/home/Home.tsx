@@ -148,7 +148,7 @@ const nameOf = (w: Saved) => (w.unreadable ? "The wall that cannot be read" : w.
 /** A wall whose document is damaged: the others are there, and so is how it was. */
 function Unreadable({ wall, onMend, onDelete }: { wall: Saved; onMend: () => void; onDelete: () => void }) {
   return (
-    <li className="border border-red bg-sheet p-3">
+    <li className="self-start border border-red bg-sheet p-3">
       <h2 className="text-head font-semibold text-red">A wall that cannot be read</h2>
       <p>
         Last changed {new Date(wall.updated).toLocaleString()}. <span className="text-soft">{wall.unreadable}</span>
