@@ -301,3 +301,20 @@ func TestALagAndAnchorsInOneStrip(t *testing.T) {
 		}
 	}
 }
+
+// A hidden bracket gets blades to either side of its middle, each with its slot in the board.
+func TestABracketWithTwoBlades(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "hidden-brackets")
+	p.settled()
+	before := len(a.stored().Shelves[0].Supports[1].HiddenBracket.Blades)
+	p.click("aside li button|bracket 2")
+	p.click("button|=one more blade")
+	p.see(`button[aria-label^="2, blade, aside of the middle:"]`)
+	p.settled()
+	if b := a.stored().Shelves[0].Supports[1].HiddenBracket; before != 0 || len(b.Blades) != 2 || b.Blades[0].Offset != -30 {
+		t.Errorf("%d blades, then %+v", before, b.Blades)
+	}
+	p.put("2, blade, aside of the middle", "1/2 in")
+	p.see("[role=alert]|leave no wood between them")
+}

@@ -23,10 +23,6 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 		}},
 		{"fasteners from behind", func(_ *design.Project, s *design.Shelf) { firstFixing(s).Behind = true }},
 		{"how the platforms are held", func(_ *design.Project, s *design.Shelf) { s.Forms.Set(&support.StandingFrame{}) }},
-		{"several blades on one plate", func(_ *design.Project, s *design.Shelf) {
-			u := &s.Supports[0]
-			u.Kind = u.Ways.Of(&support.Hidden{Blades: []support.Blade{{ID: "1", Offset: -20}, {ID: "2", Offset: 20}}})
-		}},
 	}
 	for _, c := range cases {
 		t.Run(c.says, func(t *testing.T) {

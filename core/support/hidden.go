@@ -22,7 +22,7 @@ type Hidden struct {
 	Width     quantity.Length  `json:"width_mm" label:"blade, wide" range:"5 1000" as:"fine"`
 	Thickness quantity.Length  `json:"thickness_mm" label:"blade, thick" range:"1 40" as:"fine"`
 	Plate     quantity.Length  `json:"plate_mm" label:"plate on the wall, high" range:"10 400"`
-	Blades    []Blade          `json:"blades,omitempty" count:"0 12"` // where there are several
+	Blades    []Blade          `json:"blades,omitempty" label:"blade, aside of the middle" at:"offset_mm" count:"0 12"` // where there are several
 	Steel     hold.Steel       `json:"steel" label:"steel"`
 	Lock      bool             `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
 	Slot      Slot             `json:"slot" title:"Slot in the board"`
@@ -55,19 +55,51 @@ func (b *Hidden) Validate(p *problem.List) {
 	at.Between("deep_mm", float64(b.Slot.Deep), float64(b.Reach), 1200)
 	at.Between("wide_mm", float64(b.Slot.Wide), float64(b.Width), 1200)
 	at.Between("high_mm", float64(b.Slot.High), float64(b.Thickness), 60)
-	hold.WithinPlate(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*4)
+	lo, hi := b.Spread()
+	hold.WithinPlate(p, b.Holes, float64(b.Plate)/2, float64(b.Plate)/2, float64(b.Width)*3+hi-lo)
+	for i, one := range b.Blades {
+		for k, other := range b.Blades[:i] {
+			if apart := math.Abs(float64(one.Offset - other.Offset)); apart < float64(b.Slot.Wide)+6 {
+				p.In(fmt.Sprintf("blades[%d]", i)).Add("offset_mm", "blades %d and %d are %s apart: their slots, %s wide, leave no wood between them", k+1, i+1,
+					say.Length(apart), say.Length(float64(b.Slot.Wide)))
+			}
+		}
+	}
+}
+
+// Spread is how far its blades reach to the left and to the right of its middle, mm.
+func (b *Hidden) Spread() (lo, hi float64) {
+	half := float64(b.Width) / 2
+	if len(b.Blades) < 2 {
+		return -half, half
+	}
+	for _, one := range b.Blades {
+		lo, hi = min(lo, float64(one.Offset)-half), max(hi, float64(one.Offset)+half)
+	}
+	return lo, hi
+}
+
+// OffBoard tells that one of several blades stands off a board of a length, its middle being at x, mm,
+// on it.
+func (b *Hidden) OffBoard(x, length float64) bool {
+	lo, hi := b.Spread()
+	return len(b.Blades) > 1 && x >= 0 && x <= length && (x+lo < -1e-6 || x+hi > length+1e-6)
+}
+
+// offsets are where its blades stand, from its middle.
+func (b *Hidden) offsets() []float64 {
+	if len(b.Blades) < 2 {
+		return []float64{0}
+	}
+	out := make([]float64, len(b.Blades))
+	for i, one := range b.Blades {
+		out[i] = float64(one.Offset)
+	}
+	return out
 }
 
 // Fixings are its own fasteners into the wall.
 func (b *Hidden) Fixings() []*hold.Fixing { return []*hold.Fixing{&b.Screw} }
-
-// Abstains names what of it is not judged yet.
-func (b *Hidden) Abstains() []string {
-	if len(b.Blades) > 1 {
-		return []string{"several blades on one plate"}
-	}
-	return nil
-}
 
 // slotted is one in its place.
 type slotted struct {
@@ -86,8 +118,25 @@ func (b *Hidden) Hang(s Setting) Hung {
 	}
 	half := float64(b.Plate) / 2
 	h.set.CrowdPlate(holes)
-	h.mount = hold.NewPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, float64(b.Width))
+	lo, hi := b.Spread()
+	h.mount = hold.NewPlate(&h.set, "plate", b.Screw, holes, h.mid-half, h.mid+half, hi-lo)
 	return h
+}
+
+// one is what one of its blades gets: of several half as much again as an equal share, as boards and
+// bars are stiff (Rule, as of a rack's arms).
+func (h *slotted) one(sh *working.Sheet, a hold.Action) hold.Action {
+	n := float64(len(h.offsets()))
+	if n < 2 {
+		return a
+	}
+	k := min(1, uneven/n)
+	if sh.On() {
+		sh.Add("k", "part of it that one of the blades gets, half as much again as an equal share", "min(1, 1.5 / n)", k, working.Ratio, "Rule",
+			working.In("n", n, working.Ratio))
+	}
+	a.R, a.M = a.R*k, a.M*k
+	return a
 }
 
 func (h *slotted) inertia() float64 {
@@ -95,7 +144,9 @@ func (h *slotted) inertia() float64 {
 }
 
 // Soft is the blade's own bending.
-func (h *slotted) Soft(e float64) float64 { return e * e * e / (3 * hold.SteelE * h.inertia()) }
+func (h *slotted) Soft(e float64) float64 {
+	return e * e * e / (3 * hold.SteelE * h.inertia() * float64(len(h.offsets())))
+}
 
 func (h *slotted) HoldsDown() bool { return true }
 func (h *slotted) Pad() float64    { return 0 }
@@ -119,6 +170,7 @@ func (h *slotted) Links() []hold.Link {
 }
 
 func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
+	a = h.one(sh, a)
 	t := float64(h.Thickness)
 	z := float64(h.Width) * t * t / 4
 	if sh.On() {
@@ -130,6 +182,7 @@ func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
 
 // pressure is the greatest on the slot's walls.
 func (h *slotted) pressure(sh *working.Sheet, a hold.Action) float64 {
+	a = h.one(sh, a)
 	l, _ := h.set.Beds(float64(h.Reach))
 	b := float64(h.Width)
 	q := joint.BoreTip(b, max(l, 1), math.Abs(a.R), math.Abs(a.M))
@@ -170,6 +223,7 @@ func (h *slotted) punches(sh *working.Sheet, a hold.Action) hold.Use {
 }
 
 func (h *slotted) droop(sh *working.Sheet, a hold.Action) hold.Use {
+	a = h.one(sh, a)
 	m, ei := max(0, a.M), hold.SteelE*h.inertia()
 	e := min(max(0, a.Arm()), float64(h.Reach))
 	bent := m*e*e/(3*ei) + m*e/(2*ei)*(h.set.Depth-e)
@@ -215,13 +269,16 @@ func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
 // Geometry draws plate, blade and slot.
 func (h *slotted) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
+	lo, hi := h.Spread()
 	t, w, half, slot := float64(h.Thickness), float64(h.Width)/2, float64(h.Plate)/2, float64(h.Slot.High)/2
 	g.Shapes = append(g.Shapes,
 		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
-		hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2),
-			Front: hold.Box(-w, h.mid-t/2, w, h.mid+t/2)},
 		hold.Shape{Name: "plate", Stuff: hold.Metal, Side: hold.Box(0, h.mid-half, t, h.mid+half),
-			Front: hold.Box(-w, h.mid-half, w, h.mid+half)})
+			Front: hold.Box(lo, h.mid-half, hi, h.mid+half)})
+	for _, x := range h.offsets() {
+		g.Shapes = append(g.Shapes, hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2),
+			Front: hold.Box(x-w, h.mid-t/2, x+w, h.mid+t/2)})
+	}
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(nil, a))
 	}
@@ -288,9 +345,13 @@ func (b *Hidden) Pieces(o Over) []piece.Piece {
 	return []piece.Piece{o.bought("bracket", "hidden bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}
 }
 
-// InBoard is the slot for its blade.
+// InBoard are the slots for its blades.
 func (b *Hidden) InBoard(x float64, o Over) []piece.Feature {
 	s := b.Slot
-	return []piece.Feature{{Kind: piece.Slot, Face: piece.Back, X: x - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
-		Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)}}
+	var out []piece.Feature
+	for _, aside := range b.offsets() {
+		out = append(out, piece.Feature{Kind: piece.Slot, Face: piece.Back, X: x + aside - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
+			Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)})
+	}
+	return out
 }

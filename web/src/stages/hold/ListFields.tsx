@@ -69,6 +69,12 @@ export function Places({
   const place = (o: Record<string, unknown>, key: string) => (typeof o[key] === "number" ? o[key] : 0);
   const last = list.at(-1);
   const [first = ""] = keys;
+  // Blades stand further apart than holes; a bracket with one blade of its own gets one on either side of the middle.
+  const blades = first === "offset_mm";
+  const more = () =>
+    last
+      ? [...list, { ...last, id: fresh(), [first]: place(last, first) + (blades ? 60 : 40) }]
+      : [-30, 30].map((x) => ({ id: fresh(), [first]: x }));
   return (
     <>
       {keys.map((key, n) =>
@@ -83,13 +89,9 @@ export function Places({
           />
         )),
       )}
-      {last && list.length < 24 && (
-        <button
-          type="button"
-          className="act"
-          onClick={() => edit(set([...list, { ...last, id: fresh(), [first]: place(last, first) + 40 }]))}
-        >
-          one more
+      {(last ?? blades) && list.length < 24 && (
+        <button type="button" className="act" onClick={() => edit(set(more()))}>
+          {blades ? "one more blade" : "one more"}
         </button>
       )}
     </>
