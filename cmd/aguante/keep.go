@@ -82,11 +82,10 @@ func restore(c *cobra.Command, path, file string, yes bool) error {
 			fmt.Fprintf(out, "%-8s %s\n", w.Is, w.Name)
 		}
 		fmt.Fprintf(out, "Here: %s. In the backup: %s.\n", held(p.Here), held(p.There))
-		if yes {
-			err = st.TakeIn(c.Context(), file)
-			fmt.Fprintln(out, "It is restored. A copy of what was there is among the copies.")
-		} else {
+		if !yes {
 			fmt.Fprintln(out, "Nothing is changed yet: add --yes to do it.")
+		} else if err = st.TakeIn(c.Context(), file); err == nil {
+			fmt.Fprintln(out, "It is restored. A copy of what was there is among the copies.")
 		}
 	}
 	return errors.Join(err, st.Close())
@@ -131,7 +130,7 @@ func doctorCommand() *cobra.Command {
 				fmt.Fprintln(out, "There is nothing to do.")
 				return nil
 			}
-			return exit{1, errors.New(d.ToDo(dir))}
+			return exit{1, errors.New(d.NextStep(dir))}
 		},
 	}
 	dataFlag(c, &data)

@@ -397,9 +397,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 
 // HasHook tells whether a thing may hang on a hook of a name here.
 func (s *Shelf) HasHook(id string) bool {
-	form, _ := s.Form()
-	hooks, ok := form.(interface{ HasHook(id string) bool })
-	return ok && hooks.HasHook(id)
+	return s.HookRail != nil && s.HookRail.HasHook(id)
 }
 
 // Validate names every problem of a board.

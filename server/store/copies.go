@@ -71,7 +71,13 @@ func peek(path string, do func(db *sql.DB) error) (err error) {
 		if err := l.whole(path); err != nil {
 			return errors.Join(err, l.leave())
 		}
-		defer func() { err = errors.Join(err, l.remove()) }()
+		defer func() {
+			if err != nil { // what was wrong with it is so still
+				err = errors.Join(err, l.leave())
+				return
+			}
+			err = l.remove()
+		}()
 		if err := l.say(closing); err != nil {
 			return err
 		}

@@ -133,8 +133,8 @@ func (d *Diagnosis) documents(ctx context.Context, db *sql.DB) error {
 	return errors.Join(err, rows.Err())
 }
 
-// ToDo says how to go on, where it is not well; dir is the store's folder as it was given.
-func (d *Diagnosis) ToDo(dir string) string {
+// NextStep says how to go on, where it is not well; dir is the store's folder as it was given.
+func (d *Diagnosis) NextStep(dir string) string {
 	switch {
 	case d.Well():
 		return ""

@@ -219,8 +219,8 @@ func TestALogThatHasGoneIsMissed(t *testing.T) {
 		}
 	}
 	d, err := store.Diagnose(t.Context(), now)
-	if err != nil || d.Well() || !strings.Contains(d.ToDo("x"), "--accept") {
-		t.Errorf("the doctor says %+v %q, %v", d, d.ToDo("x"), err)
+	if err != nil || d.Well() || !strings.Contains(d.NextStep("x"), "--accept") {
+		t.Errorf("the doctor says %+v %q, %v", d, d.NextStep("x"), err)
 	}
 	if err := store.Accept(now); err != nil {
 		t.Fatal(err)

@@ -58,7 +58,7 @@ func (l *lock) leave() error {
 	if l.was == "" {
 		return l.remove()
 	}
-	return l.Close()
+	return errors.Join(l.say(l.was), l.Close())
 }
 
 func (l *lock) remove() error { return errors.Join(os.Remove(l.Path()), l.Close()) }

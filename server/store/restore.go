@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"os"
 	"path/filepath"
 	"slices"
@@ -49,11 +50,7 @@ func incoming(ctx context.Context, file, beside string) (in *Store, done func(),
 		done()
 		return nil, nil, &Refusal{Path: file, Why: cmp.Or(err, ErrDamaged)}
 	}
-	b, err := os.ReadFile(file)
-	if err == nil {
-		err = os.WriteFile(path, b, 0o600)
-	}
-	if err == nil {
+	if err = copied(file, path); err == nil {
 		in, err = opened(ctx, path)
 	}
 	if err != nil {
@@ -61,6 +58,21 @@ func incoming(ctx context.Context, file, beside string) (in *Store, done func(),
 		return nil, nil, &Refusal{Path: file, Why: plain(err)}
 	}
 	return in, done, nil
+}
+
+// copied copies a file, however large.
+func copied(from, to string) error {
+	in, err := os.Open(from)
+	if err != nil {
+		return err
+	}
+	defer in.Close()
+	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+	if err != nil {
+		return err
+	}
+	_, err = io.Copy(out, in)
+	return errors.Join(err, out.Sync(), out.Close())
 }
 
 // Compare says what taking a backup in would change.
