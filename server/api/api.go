@@ -5,14 +5,12 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"io"
 	"log/slog"
 	"net"
 	"net/http"
 	"net/url"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -23,10 +21,8 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/improve"
-	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/server/contract"
-	"aguante/server/export"
 	"aguante/server/projectfile"
 	"aguante/server/store"
 	"aguante/server/webui"
@@ -198,86 +194,6 @@ func (a *Server) inTime(c *gin.Context) {
 	c.Next()
 }
 
-// fail answers with a failure, none of it longer than a person reads.
-func fail(c *gin.Context, status int, f contract.Failure) {
-	clip := func(s string) string {
-		if r := []rune(s); len(r) > longestWord {
-			return string(r[:longestWord]) + "…"
-		}
-		return s
-	}
-	f.Message, f.Path = clip(f.Message), clip(f.Path)
-	f.Problems = slices.Clone(f.Problems[:min(len(f.Problems), problem.Most)])
-	for i := range f.Problems {
-		f.Problems[i].Message, f.Problems[i].Path = clip(f.Problems[i].Message), clip(f.Problems[i].Path)
-	}
-	c.AbortWithStatusJSON(status, f)
-}
-
-// longestWord is how many letters of a message or a path go out.
-const longestWord = 500
-
-// send writes an answer. It is put into words before its status goes out, so that what cannot
-// be written, as a figure that is none, is a failure and no answer with nothing in it.
-func (a *Server) send(c *gin.Context, status int, v any) {
-	b, err := json.Marshal(v)
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	c.Data(status, "application/json; charset=utf-8", b)
-}
-
-// failed writes any error in the one shape.
-func (a *Server) failed(c *gin.Context, err error) {
-	var bad check.Invalid
-	var file projectfile.Unreadable
-	var big *http.MaxBytesError
-	var refusal *store.Refusal
-	var syntax *json.SyntaxError
-	var kind *json.UnmarshalTypeError
-	switch {
-	case errors.As(err, &bad):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "invalid", Message: bad.Error(), Path: bad[0].Path,
-			Problems: projectfile.WithLines(bad, nil)})
-	case errors.As(err, &file):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: file.Error(), Path: file[0].Path, Problems: file})
-	case errors.As(err, &big):
-		fail(c, http.StatusRequestEntityTooLarge, contract.Failure{Code: "too-large", Message: fmt.Sprintf("that is larger than it can be "+
-			"(%d MB)", big.Limit>>20)})
-	case errors.Is(err, export.ErrFormat):
-		fail(c, http.StatusNotFound, contract.Failure{Code: "format", Message: err.Error()})
-	case errors.As(err, &refusal):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "backup", Message: "this is no backup that can be taken in: " +
-			store.Plainly(refusal.Why)})
-	case errors.Is(err, store.ErrNoRoom), errors.Is(err, store.ErrReadOnly), errors.Is(err, store.ErrDamaged):
-		a.log.Error("the store", "path", c.FullPath(), "err", err)
-		fail(c, http.StatusInsufficientStorage, contract.Failure{Code: "store", Message: "the store cannot be written: " + store.Plainly(err)})
-	case errors.Is(err, store.ErrUnreadable):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "unreadable", Message: err.Error()})
-	case errors.Is(err, store.ErrEntry):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "entry", Message: err.Error()})
-	case errors.Is(err, store.ErrFull):
-		fail(c, http.StatusUnprocessableEntity, contract.Failure{Code: "full", Message: err.Error()})
-	case errors.Is(err, store.ErrNotFound):
-		fail(c, http.StatusNotFound, contract.Failure{Code: "not-found", Message: err.Error()})
-	case errors.As(err, &syntax), errors.As(err, &kind), errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF),
-		errors.Is(err, errRequest):
-		fail(c, http.StatusBadRequest, contract.Failure{Code: "request", Message: err.Error()})
-	case errors.Is(err, context.DeadlineExceeded):
-		fail(c, http.StatusServiceUnavailable, contract.Failure{Code: "too-long", Message: fmt.Sprintf("this takes longer than %.0f seconds; "+
-			"take supports, woods or low guesses off, or try again", longest.Seconds())})
-	case errors.Is(err, context.Canceled): // whoever asked has gone
-		c.AbortWithStatus(499)
-	default:
-		a.log.Error("failed", "path", c.FullPath(), "err", err)
-		fail(c, http.StatusInternalServerError, contract.Failure{Code: "internal",
-			Message: "something broke in the program; your work is as it was last saved"})
-	}
-}
-
-var errRequest = errors.New("the request cannot be understood")
-
 // body reads a JSON request into v.
 func (a *Server) body(c *gin.Context, v any) bool {
 	b, err := io.ReadAll(c.Request.Body)
@@ -324,128 +240,4 @@ func (a *Server) quantity(c *gin.Context) {
 		return
 	}
 	a.send(c, http.StatusOK, contract.QuantityReply{Value: v})
-}
-
-// project reads a project document from the request, through the files' door.
-func (a *Server) project(c *gin.Context) (*design.Project, bool) {
-	b, err := io.ReadAll(c.Request.Body)
-	var p *design.Project
-	if err == nil {
-		p, err = projectfile.Read(b)
-	}
-	if err != nil {
-		a.failed(c, err)
-	}
-	return p, err == nil
-}
-
-func (a *Server) readFile(c *gin.Context) {
-	if p, ok := a.project(c); ok {
-		a.send(c, http.StatusOK, p)
-	}
-}
-
-func (a *Server) list(c *gin.Context) {
-	all, err := a.store.List(c.Request.Context())
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.send(c, http.StatusOK, all)
-}
-
-// saved answers with a project and its version as an entity tag.
-func (a *Server) saved(c *gin.Context, status int, p store.Saved) {
-	c.Header("ETag", strconv.Quote(strconv.Itoa(p.Version)))
-	a.send(c, status, p)
-}
-
-func (a *Server) create(c *gin.Context) {
-	p, ok := a.project(c)
-	if !ok {
-		return
-	}
-	s, err := a.store.Create(c.Request.Context(), p)
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.saved(c, http.StatusCreated, s)
-}
-
-func (a *Server) get(c *gin.Context) {
-	s, err := a.store.Get(c.Request.Context(), c.Param("id"))
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.saved(c, http.StatusOK, s)
-}
-
-func (a *Server) replace(c *gin.Context) {
-	over, ok := base(c)
-	if !ok {
-		return
-	}
-	p, ok := a.project(c)
-	if !ok {
-		return
-	}
-	s, err := a.store.Replace(c.Request.Context(), c.Param("id"), over, p, windowOf(c))
-	if stale(c, err, "project", s.Version) {
-		return
-	}
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.saved(c, http.StatusOK, s)
-}
-
-// windowOf is the window that a request says it comes from.
-func windowOf(c *gin.Context) store.Window {
-	name, seq, _ := strings.Cut(c.GetHeader("Aguante-Window"), " ")
-	n, err := strconv.ParseInt(seq, 10, 64)
-	if err != nil || len(name) > 40 {
-		return store.Window{}
-	}
-	return store.Window{Name: name, Seq: n}
-}
-
-func (a *Server) remove(c *gin.Context) {
-	a.done(c, a.store.Delete(c.Request.Context(), c.Param("id")))
-}
-func (a *Server) restore(c *gin.Context) {
-	a.done(c, a.store.Restore(c.Request.Context(), c.Param("id")))
-}
-
-func (a *Server) done(c *gin.Context, err error) {
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	c.Status(http.StatusNoContent)
-}
-
-func (a *Server) revisions(c *gin.Context) {
-	all, err := a.store.Revisions(c.Request.Context(), c.Param("id"))
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.send(c, http.StatusOK, all)
-}
-
-func (a *Server) revision(c *gin.Context) {
-	version, err := strconv.Atoi(c.Param("version"))
-	if err != nil {
-		a.failed(c, store.ErrNotFound)
-		return
-	}
-	s, err := a.store.Revision(c.Request.Context(), c.Param("id"), version)
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.send(c, http.StatusOK, s)
 }

@@ -1,0 +1,130 @@
+package design
+
+import (
+	"fmt"
+
+	"aguante/core/field"
+	"aguante/core/load"
+	"aguante/core/problem"
+	"aguante/core/say"
+	"aguante/core/support"
+)
+
+// Validate returns every problem of the project, each with its path.
+func (p *Project) Validate() []problem.Problem { return p.validate(problem.New()) }
+
+func (p *Project) validate(l *problem.List) []problem.Problem {
+	if p.Format != Format {
+		l.Add("format", "%q: a project file says %q here", p.Format, Format)
+	}
+	if p.Version != Version {
+		l.Add("version", "version %d: this program reads version %d", p.Version, Version)
+	}
+	if !field.Check(l, p) {
+		return l.All()
+	}
+	p.Fixtures.Fit(l.In("fixtures"), p.Wall.Length)
+	for i := range p.Shelves {
+		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), p)
+	}
+	return l.All()
+}
+
+// Base is how high over the floor an item stands, or its lower end hangs, mm.
+func (s *Shelf) Base(it load.Item) float64 {
+	form, _ := s.Form()
+	if form == nil {
+		return float64(s.Y + s.Thickness)
+	}
+	tiers := form.Tiers()
+	up := tiers[min(it.Level, len(tiers)-1)]
+	if support.Hangs(form) {
+		up -= float64(it.Height)
+	}
+	return float64(s.Y) + up
+}
+
+// ValidateShelf returns every problem of one shelf of a project that is otherwise
+// known to be valid.
+func (p *Project) ValidateShelf(i int) []problem.Problem {
+	l := problem.New()
+	at := l.In(fmt.Sprintf("shelves[%d]", i))
+	field.Check(at, &p.Shelves[i])
+	p.Shelves[i].fits(at, p)
+	return l.All()
+}
+
+// Sound tells whether one shelf of a project, or all but its shelves where i is -1, has no
+// problem by itself, and the ids that are used in it: a project whose parts are all sound
+// and use no id twice is valid.
+func (p *Project) Sound(i int) (ids []string, ok bool) {
+	l := problem.New()
+	if i < 0 {
+		bare := *p
+		bare.Shelves = nil
+		found := bare.validate(l)
+		return l.IDs(), len(found) == 0
+	}
+	at := l.Each("shelves", i)
+	field.Check(at, &p.Shelves[i])
+	p.Shelves[i].fits(at, p)
+	return l.IDs(), len(l.All()) == 0
+}
+
+// fits names what the shelf's fields do not say by themselves: whether it goes with its
+// wall, and its parts with it.
+func (s *Shelf) fits(l *problem.List, p *Project) {
+	w := &p.Wall
+	l.Between("x_mm", float64(s.X), 0, float64(w.Length))
+	l.Between("y_mm", float64(s.Y), 0, float64(w.Height))
+	if end := s.X + s.Length; end > w.Length+1e-6 {
+		l.Add("length_mm", "the board ends at %s, past the end of the wall at %s", say.Length(float64(end)),
+			say.Length(float64(w.Length)))
+	}
+	s.MakeUp.fits(l.In("build"), s, p)
+	if len(s.Supports) > MostSupports || len(s.Contents) > 100 {
+		return
+	}
+	for i, su := range s.Supports {
+		l.Between(fmt.Sprintf("supports[%d].x_mm", i), float64(su.X), 0, float64(w.Length))
+		for j := range i {
+			if d := su.X - s.Supports[j].X; d < 1 && d > -1 {
+				l.Add(fmt.Sprintf("supports[%d].x_mm", i), "two supports stand at the same place: move one of them")
+			}
+		}
+	}
+	for i := range s.Supports {
+		su, at := &s.Supports[i], l.In(fmt.Sprintf("supports[%d]", i))
+		if way := su.Way(); way != nil {
+			support.FitsOn(way, at.In(su.Kind.Name()), &p.Fixtures, su.X)
+		}
+		if b := su.HiddenBracket; b != nil && b.OffBoard(float64(su.X-s.X), float64(s.Length)) {
+			at.Add("x_mm", "a blade of it stands off the board's end")
+		}
+		if su.Backer != "" && p.Fixtures.Rail(su.Backer) == nil {
+			at.Add("backer", "there is no board %q on this wall", su.Backer)
+		}
+	}
+	if s.Rail != "" && p.Fixtures.Rail(s.Rail) == nil {
+		l.Add("rail", "there is no rail %q on this wall", s.Rail)
+	}
+	first, _ := s.Form()
+	for at, form := range s.Forms.All() {
+		support.FitsUnder(form, l.In(at), s.X, s.Length)
+		if form != first {
+			l.Add(at, "a shelf is a %s or a %s, not both", first.Noun(), form.Noun())
+		}
+	}
+	for i := range s.Contents {
+		it, at := &s.Contents[i], l.In(fmt.Sprintf("contents[%d]", i))
+		it.Within(at, float64(s.Length), float64(s.Depth))
+		if it.Hook != "" && !s.HasHook(it.Hook) {
+			at.Add("hook", "%s hangs on a hook that is not there: choose another", load.Called(*it))
+		}
+	}
+}
+
+// HasHook tells whether a thing may hang on a hook of a name here.
+func (s *Shelf) HasHook(id string) bool {
+	return s.HookRail != nil && s.HookRail.HasHook(id)
+}
