@@ -110,7 +110,8 @@ func (d *Drilled) anchorGrip() fastener.Grip {
 // Counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
 func (d *Drilled) Counts() bool {
-	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" && !d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.fix)
+	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" &&
+		!d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.fix)
 }
 
 // sunk tells that the head has no wood left under it.

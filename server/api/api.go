@@ -175,7 +175,8 @@ func (a *Server) guard(c *gin.Context) {
 			takes, most = []string{"image/jpeg", "image/png"}, largestPicture
 		}
 		if c.Request.ContentLength != 0 && !slices.Contains(takes, strings.ToLower(c.ContentType())) {
-			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type", Message: "send this with Content-Type " + strings.Join(takes, " or ")})
+			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type",
+				Message: "send this with Content-Type " + strings.Join(takes, " or ")})
 			return
 		}
 		c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)

@@ -41,7 +41,8 @@ func (a *Server) copies(c *gin.Context) {
 	all, err := a.store.Copies()
 	out := contract.Copies{Copies: []contract.CopyOf{}}
 	for _, one := range all {
-		out.Copies = append(out.Copies, contract.CopyOf{Name: filepath.Base(one.Path), Made: one.Made.UTC().Format(time.RFC3339), Size: one.Size})
+		out.Copies = append(out.Copies, contract.CopyOf{Name: filepath.Base(one.Path), Made: one.Made.UTC().Format(time.RFC3339),
+			Size: one.Size})
 	}
 	answerOr(a, c, out, err)
 }

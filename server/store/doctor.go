@@ -145,7 +145,8 @@ func (d *Diagnosis) NextStep(dir string) string {
 	case errors.Is(d.Why, ErrNewer), errors.Is(d.Why, ErrReadOnly), errors.Is(d.Why, ErrNoRoom):
 		return ""
 	case len(d.Copies) > 0:
-		return fmt.Sprintf("Go on with the copy of %s:  aguante restore %q --data %q", d.Copies[0].Made.Format(time.DateOnly), d.Copies[0].Path, dir)
+		return fmt.Sprintf("Go on with the copy of %s:  aguante restore %q --data %q",
+			d.Copies[0].Made.Format(time.DateOnly), d.Copies[0].Path, dir)
 	}
 	return "There is no copy. Put a backup of yours in its place with aguante restore, or move the file away and begin anew."
 }

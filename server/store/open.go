@@ -25,8 +25,9 @@ var (
 	ErrForeign = errors.New("it is the store of some other program")
 	ErrNewer   = errors.New("a newer version of this program has written it: start that one")
 	ErrInUse   = errors.New("it is in use")
-	ErrNoLog   = errors.New("the program was stopped short, and the file beside it with the last edits, its name ending in -wal, has gone: put it back")
-	ErrGone    = errors.New("it has gone, and its copies are still there")
+	ErrNoLog   = errors.New("the program was stopped short, and the file beside it with the last edits, its name ending in -wal, " +
+		"has gone: put it back")
+	ErrGone = errors.New("it has gone, and its copies are still there")
 )
 
 // Why a store cannot be written.
@@ -117,7 +118,8 @@ func (s *Store) connect(ctx context.Context) error {
 
 // connected is a connection in a mode of the database's, with pragmas of its own.
 func connected(path, mode string, pragmas ...string) (*sql.DB, error) {
-	q := url.Values{"mode": {mode}, "_txlock": {"immediate"}, "_pragma": append([]string{"busy_timeout(5000)", "foreign_keys(ON)"}, pragmas...)}
+	q := url.Values{"mode": {mode}, "_txlock": {"immediate"},
+		"_pragma": append([]string{"busy_timeout(5000)", "foreign_keys(ON)"}, pragmas...)}
 	return sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+q.Encode())
 }
 

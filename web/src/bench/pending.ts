@@ -32,6 +32,8 @@ function kept<T>(get: () => T): T | null {
   }
 }
 
+const locks = navigator.locks as LockManager | undefined; // not on a page from another machine
+
 const lockOf = (name: string) => `${TAB}:${name}`;
 
 /**
@@ -39,7 +41,6 @@ const lockOf = (name: string) => `${TAB}:${name}`;
  * looked after. One that was copied with its name takes a new one.
  */
 const claimed = (async () => {
-  const locks = navigator.locks as LockManager | undefined; // not on a page from another machine
   while (locks) {
     const got = await new Promise<boolean>((say) => {
       void locks
@@ -78,7 +79,7 @@ function all(id: string): Found[] {
 /** What windows left behind that are no longer there. */
 export async function leftBehind(id: string): Promise<Found[]> {
   await claimed;
-  const open = new Set((await (navigator.locks as LockManager | undefined)?.query())?.held?.map((l) => l.name));
+  const open = new Set((await locks?.query())?.held?.map((l) => l.name));
   return all(id).filter((f) => f.slot !== mine(id) && !open.has(lockOf(f.slot.slice(slots(id).length + 1))));
 }
 
@@ -91,7 +92,8 @@ export async function pending(saved: Saved): Promise<Pending | null> {
   const own = read(mine(saved.id));
   if (own) return follows(own, saved);
   const [first, ...more] = found;
-  if (!first || more.length > 0 || first.base !== saved.version) return null;
+  // Without locks nobody knows whether its window is still there: it is offered, and not taken.
+  if (!locks || !first || more.length > 0 || first.base !== saved.version) return null;
   if (keep(saved.id, first)) drop(first.slot);
   return first;
 }
