@@ -41,7 +41,7 @@ func TestNonsenseInTheBrowser(t *testing.T) {
 	_, p := openJars(t, 1280, 800)
 	p.settled()
 	id := projectOf(p)
-	for _, kept := range []string{`7`, `{"base":1}`, `{"base":1,"document":{}}`, `{"base":1,"document":{"version":3,"name":"x","units":{},"wall":{"studs":[]},"shelves":[3]}}`,
+	for _, kept := range []string{`7`, `{"base":1}`, `{"base":1,"document":{}}`, `{"base":1,"document":{"version":4,"name":"x","units":{},"wall":{"studs":[]},"shelves":[3]}}`,
 		`not even this`} {
 		eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", %q)`, id, kept))
 		p.do(chromedp.Reload())

@@ -116,22 +116,31 @@ func (r *run) care(c hold.Case) float64 {
 func (r *run) basis(c hold.Case) material.Basis { return hold.BasesFor(r.shelf.Duration)[c] }
 
 // action is what support i carries, with care, as its links see it.
+// face is what a support turns on.
+func (r *run) face() string {
+	if r.onto > 0 {
+		return "the face of the " + r.lath.Noun()
+	}
+	return "the wall"
+}
+
 func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind) hold.Action {
 	force, moment := v.action(i)
 	care := 1.0
 	if k != hold.Stiffness {
 		care = r.care(c)
 	}
+	moment -= force * r.onto // about the face of the board that it is screwed to
 	if sh.On() {
 		sh.Add("R0", r.supportName(i)+"'s share, "+v.when(), "beam on its supports", force, working.Force, "Euler–Bernoulli beam")
-		sh.Add("M0", "that share times how far out it stands: the same beam with every load multiplied by its distance from the wall",
+		sh.Add("M0", "that share times how far out it stands: the same beam with every load multiplied by its distance from "+r.face(),
 			"beam on its supports", moment, working.Moment, "Euler–Bernoulli beam")
 		sh.Add("R", "share with the care factor", "R0 × care", force*care, working.Force, "Rule", working.In("R0", force, working.Force),
 			working.In("care", care, working.Ratio))
 		sh.Add("M", "moment off the wall with the care factor", "M0 × care", moment*care, working.Moment, "Rule",
 			working.In("M0", moment, working.Moment), working.In("care", care, working.Ratio))
 		if force != 0 {
-			sh.Add("e", "how far from the wall the load stands", "M / R", moment/force, working.Length, "statics",
+			sh.Add("e", "how far from "+r.face()+" the load stands", "M / R", moment/force, working.Length, "statics",
 				working.In("M", moment*care, working.Moment), working.In("R", force*care, working.Force))
 		}
 	}

@@ -29,7 +29,7 @@ func (r *run) hangRail(set hold.Site) {
 	g := &railing{riders: rail.Lies(left, left+float64(r.shelf.Length))}
 	if len(g.riders) == 0 {
 		for i, h := range r.hung {
-			if on, ok := support.RiderOf(h, float64(r.shelf.X)+r.at[i]); ok {
+			if on, ok := support.RiderOf(h, float64(r.shelf.X)+r.at[i], rail); ok {
 				g.riders, g.from = append(g.riders, on), append(g.from, i)
 			}
 		}

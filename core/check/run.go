@@ -48,6 +48,7 @@ type run struct {
 	zAll     float64 // the worse of the contents' and the board's centroid, from the wall, mm
 	selfW    float64 // N/mm
 	out      float64 // how far out from the wall the board's back edge stands, mm
+	onto     float64 // how thick the board is that the supports are screwed to, mm
 	bays     int
 	points   []float64 // where something may be set down
 	states   []*state
@@ -198,6 +199,14 @@ func mostOf(asked float64) float64 { return max(manyTimes, manyKg/asked) }
 func (r *run) hangSupports(p *design.Project) {
 	s := r.shelf
 	left, length := float64(s.X), float64(s.Length)
+	onto := func(s support.Setting) support.Setting { return s }
+	if g := r.lath.Ground(&hold.Site{Condition: s.Board.Condition}); g != nil {
+		r.onto = g.Thick
+		onto = func(s support.Setting) support.Setting { // it sees the board's face as the wall's
+			s.Onto, s.Depth, s.Out = g, s.Depth-g.Thick, s.Out-g.Thick
+			return s
+		}
+	}
 	type stand struct {
 		which int
 		x     float64 // along the wall
@@ -236,13 +245,13 @@ func (r *run) hangSupports(p *design.Project) {
 		set.X, set.Along = st.x, to-from
 		h := support.NewSeat()
 		if st.which >= 0 {
-			h = s.Supports[st.which].Way().Hang(set)
+			h = s.Supports[st.which].Way().Hang(onto(set))
 		}
 		r.which = append(r.which, st.which)
 		r.names = append(r.names, fmt.Sprintf("%s %d", r.noun(k), k+1))
 		r.hung = append(r.hung, h)
 		r.at = append(r.at, min(max(st.x-left, 0), length))
-		r.rest.Soft = append(r.rest.Soft, h.Soft(e))
+		r.rest.Soft = append(r.rest.Soft, h.Soft(e-r.onto))
 		r.rest.Held = append(r.rest.Held, h.HoldsDown())
 	}
 	r.hangRail(set.Site)

@@ -110,7 +110,7 @@ func (r *run) supports(out *Answer, all []found) {
 			}
 		}
 		if r.rig == nil {
-			s.Geometry = r.hung[i].Geometry(hold.Action{})
+			s.Geometry = r.hung[i].Geometry(hold.Action{}).Off(r.onto)
 			s.Own = len(s.Geometry.Holes)
 			continue
 		}
@@ -129,13 +129,13 @@ func (r *run) supports(out *Answer, all []found) {
 			v = worst.run.look(worst.state, multiple)
 		}
 		if v.gone() {
-			s.Geometry = r.hung[i].Geometry(hold.Action{})
+			s.Geometry = r.hung[i].Geometry(hold.Action{}).Off(r.onto)
 			s.Own = len(s.Geometry.Holes)
 			continue
 		}
 		a := v.r.action(nil, &v, i, hold.Everyday, hold.Strength)
 		s.Load, s.Arm, s.When = a.R, a.Arm(), v.when()
-		s.Geometry = v.r.hung[i].Geometry(a)
+		s.Geometry = v.r.hung[i].Geometry(a).Off(r.onto)
 		s.Own = len(s.Geometry.Holes)
 		if r.rail != nil && slices.Contains(r.rail.from, i) { // in one state with what hangs on it
 			s.Geometry.With(r.columnBeside(v.r.rail.Geometry(v.r.carried(nil, &v, hold.Everyday, hold.Strength)), i).Geometry)

@@ -24,7 +24,7 @@ func (r *run) layDown() {
 			r.beds = nil
 			return
 		}
-		r.beds = append(r.beds, bed{r.at[i] - wide/2, r.at[i] + wide/2, front})
+		r.beds = append(r.beds, bed{r.at[i] - wide/2, r.at[i] + wide/2, front + r.onto})
 	}
 }
 
@@ -192,7 +192,7 @@ func (r *run) keptDown() []kept {
 			return nil
 		}
 		n, behind := support.Screwed(h)
-		out[i] = kept{front, n, behind}
+		out[i] = kept{front + r.onto, n, behind}
 	}
 	return out
 }

@@ -17,7 +17,6 @@ func TestWhatIsNotJudgedYetIsNamed(t *testing.T) {
 		says string
 		make func(p *design.Project, s *design.Shelf)
 	}{
-		{"a backer board under", func(_ *design.Project, s *design.Shelf) { s.Supports[0].Backer = "r1" }},
 		{"fasteners from behind", func(p *design.Project, s *design.Shelf) {
 			s.Rail, p.Fixtures.Rails = "r1", []support.Rail{{ID: "r1", Screw: hold.Fixing{Behind: true}}}
 		}},

@@ -22,7 +22,7 @@ import (
 // Format and Version name the file format that this program reads and writes.
 const (
 	Format  = "aguante-project"
-	Version = 3
+	Version = 4
 )
 
 // MostShelves is how many shelves one wall may have.
@@ -218,12 +218,11 @@ func (s *Shelf) piece(it load.Item) quantity.Mass {
 }
 
 // Support is one thing that carries a shelf, at X along the wall. Kind says which of
-// the ways is there. Backer is the id of a rail across the studs that it is screwed to.
+// the ways is there.
 type Support struct {
-	ID     string          `json:"id"`
-	Kind   support.Kind    `json:"kind"`
-	X      quantity.Length `json:"x_mm"`
-	Backer string          `json:"backer,omitempty"`
+	ID   string          `json:"id"`
+	Kind support.Kind    `json:"kind"`
+	X    quantity.Length `json:"x_mm"`
 	support.Ways
 }
 

@@ -43,7 +43,7 @@ func TestWhatHoldsIsValidatedByItsPath(t *testing.T) {
 		{"hooks", "hook_rail.hooks[0].x_mm", func(s *Shelf) { s.HookRail.Hooks[0].X = 10 }},
 		{"display", "supports[0].pin.high_mm", func(s *Shelf) { s.Supports[0].Pin.High = 0.1 }},
 		{"tools", "rail", func(s *Shelf) { s.Rail = "nowhere" }},
-		{"jars", "supports[0].backer", func(s *Shelf) { s.Supports[0].Backer = "nowhere" }},
+		{"jars", "rail", func(s *Shelf) { s.Rail = "nowhere" }},
 		{"tools", "supports[1].holder", func(s *Shelf) { s.Supports[1].Holder = nil }},
 	} {
 		t.Run(c.shelf, func(t *testing.T) {

@@ -47,7 +47,6 @@ func (p *Project) Forget(i int, from *support.Fixtures) {
 func (s *Shelf) hangsOn(ids map[string]bool) {
 	ids[s.Rail] = true
 	for i := range s.Supports {
-		ids[s.Supports[i].Backer] = true
 		ids[support.HangsOn(s.Supports[i].Way())] = true
 	}
 	delete(ids, "")

@@ -36,9 +36,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 	}
 	for i := range s.Supports {
 		u := &s.Supports[i]
-		if u.Backer != "" {
-			add(u.ID, "a backer board under a %s", u.Way().Noun())
-		}
 		if id := support.HangsOn(u.Way()); id != "" {
 			unjudgedFixings(reflect.ValueOf(p.Fixtures.Standard(id)), id, add)
 		}

@@ -14,7 +14,7 @@ var ErrVersion = errors.New("version not known")
 // upgrades turn a document of one version into one of the next, as raw JSON; the first is
 // for version 1. They take what they find: what is wrong in an old document is still wrong
 // in the new one, and is named there.
-var upgrades = []func(doc map[string]any) error{fromVersion1, fromVersion2}
+var upgrades = []func(doc map[string]any) error{fromVersion1, fromVersion2, fromVersion3}
 
 // Upgrade returns a document, raw JSON, as one of today's version; one that is of today's
 // comes back as it is. ErrVersion where it is of a version that is not known.
@@ -119,6 +119,27 @@ func fromVersion2(doc map[string]any) error {
 		for _, p := range things(joint["places"]) {
 			if out {
 				p["x_mm"] = deep / 2
+			}
+		}
+	}
+	return nil
+}
+
+// fromVersion3 hangs a shelf on the one rail that its supports named one by one: a backer board,
+// or another rail than its own. A rail that the shelf named itself stays.
+func fromVersion3(doc map[string]any) error {
+	for _, s := range things(doc["shelves"]) {
+		for _, u := range things(s["supports"]) {
+			on := []any{u["backer"]}
+			delete(u, "backer")
+			if h, ok := u["holder"].(map[string]any); ok {
+				on = append(on, h["on"])
+				delete(h, "on")
+			}
+			for _, id := range on {
+				if name, _ := id.(string); name != "" && s["rail"] == nil {
+					s["rail"] = name
+				}
 			}
 		}
 	}

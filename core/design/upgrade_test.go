@@ -221,3 +221,21 @@ func TestVersion2HadJointsBesideTheirUprights(t *testing.T) {
 		t.Error("no such joint in the frozen document: this tests nothing")
 	}
 }
+
+// A board behind brackets, which each of them named, is what their shelf hangs on.
+func TestVersion3NamedABackerSupportBySupport(t *testing.T) {
+	raw := frozen(t, 3)["testdata/v3/backer.json"]
+	var p Project
+	if err := json.Unmarshal(raw, &p); err != nil {
+		t.Fatal(err)
+	}
+	if s := &p.Shelves[0]; s.Rail != "backer-1" || p.RailOf(s) == nil {
+		t.Errorf("it hangs on %q", s.Rail)
+	}
+	if bad := p.Validate(); len(bad) > 0 {
+		t.Errorf("%v", bad)
+	}
+	if !bytes.Contains(raw, []byte(`"backer": "backer-1"`)) {
+		t.Error("no such board in the frozen document: this tests nothing")
+	}
+}

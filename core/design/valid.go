@@ -97,12 +97,10 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 		su, at := &s.Supports[i], l.In(fmt.Sprintf("supports[%d]", i))
 		if way := su.Way(); way != nil {
 			support.FitsOn(way, at.In(su.Kind.Name()), &p.Fixtures, su.X)
+			support.Suits(at, way, p.Fixtures.Rail(s.Rail))
 		}
 		if b := su.HiddenBracket; b != nil && b.OffBoard(float64(su.X-s.X), float64(s.Length)) {
 			at.Add("x_mm", "a blade of it stands off the board's end")
-		}
-		if su.Backer != "" && p.Fixtures.Rail(su.Backer) == nil {
-			at.Add("backer", "there is no board %q on this wall", su.Backer)
 		}
 	}
 	if s.Rail != "" && p.Fixtures.Rail(s.Rail) == nil {

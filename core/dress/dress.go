@@ -59,12 +59,7 @@ func wear(h *design.Hung, o *support.Outfit) {
 		su.Kind = su.Of(p.Way)
 		s.Supports = append(s.Supports, su)
 	}
-	if r := o.Rail; r != nil {
-		onWall := *r
-		onWall.Bottom += s.Y
-		s.Rail = r.ID
-		h.Fixtures.Rails = append(h.Fixtures.Rails, onWall)
-	}
+	hangOn(h, o)
 	h.Fixtures.Standards = append(h.Fixtures.Standards, o.Standards...)
 	if o.Form != nil {
 		s.Forms.Set(o.Form)
@@ -76,6 +71,16 @@ func wear(h *design.Hung, o *support.Outfit) {
 		}
 	}
 	field.Lists(h)
+}
+
+// hangOn hangs a shelf on the rail that an outfit has, if any.
+func hangOn(h *design.Hung, o *support.Outfit) {
+	if r := o.Rail; r != nil {
+		onWall := *r
+		onWall.Bottom += h.Shelf.Y
+		h.Shelf.Rail = r.ID
+		h.Fixtures.Rails = append(h.Fixtures.Rails, onWall)
+	}
 }
 
 // Board puts an outfit's place and board onto a shelf.

@@ -178,6 +178,25 @@ func More(p *design.Project, i int, like string, newID func() string) (design.Hu
 	return h, u.ID
 }
 
+// Back puts a backer board across the studs behind a shelf's brackets; false where there is
+// one already, or no bracket that could be screwed to it.
+func Back(p *design.Project, i int, newID func() string) (design.Hung, bool) {
+	h := p.Hung(i)
+	s := &h.Shelf
+	if form, _ := s.Form(); form != nil || s.Rail != "" {
+		return h, false
+	}
+	o := Outfit(p, s, newID)
+	var at []quantity.Length
+	var ways []support.Way
+	for k := range s.Supports {
+		at, ways = append(at, s.Supports[k].X), append(ways, s.Supports[k].Way())
+	}
+	ok := o.Back(at, ways)
+	hangOn(&h, o)
+	return h, ok
+}
+
 // PlaceAt puts the supports of a shelf at places along the wall, from the left; more are
 // made like the last there is, fewer leave the others out.
 func PlaceAt(p *design.Project, i int, at []quantity.Length, newID func() string) (design.Hung, error) {

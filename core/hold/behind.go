@@ -53,6 +53,8 @@ func FastenerNotes(s *Site, fix Fixing, holes []Drilled, hold int) (n Notes) {
 // HeelName names what a heel presses on.
 func (s *Site) HeelName() string {
 	switch {
+	case s.Onto != nil:
+		return s.Onto.Name + " under the heel"
 	case s.Wall.Lining.Kind != wall.Bare:
 		return "lining under the heel"
 	case s.Wall.Solid():
@@ -64,6 +66,8 @@ func (s *Site) HeelName() string {
 // IntoName names what holds the fasteners.
 func (s *Site) IntoName(fix Fixing) string {
 	switch {
+	case s.Onto != nil:
+		return fix.Noun() + "s into the " + s.Onto.Name
 	case s.Wall.Solid():
 		return fix.Noun() + "s into the wall"
 	case fix.Noun() == "anchor":

@@ -33,6 +33,7 @@ type Site struct {
 	Thickness float64   // of the board
 	Along     float64
 	Board     material.Board
+	Onto      *Ground            // what its fasteners end in, where that is not the wall
 	Condition material.Condition // of the shelf, and of all its pieces
 	Bases     [Cases]material.Basis
 	Care      float64                    // on what strength is asked, of what is known only here

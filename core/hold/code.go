@@ -93,6 +93,8 @@ func (j *Joint) Of(wood Made) Of {
 // LinedWith is what a heel presses on.
 func (s *Site) LinedWith() Of {
 	switch {
+	case s.Onto != nil:
+		return StuffOf(s.Onto.Wood)
 	case s.Wall.Lining.Kind != wall.Bare:
 		return OfLining
 	case s.Wall.Solid():

@@ -66,7 +66,7 @@ func (s *Site) Crowd(holes []Drilled, g Grain) string {
 		if d.Anchor() {
 			continue
 		}
-		d.grain, d.ended = &g, 1
+		d.grain, d.ended = &g, d.onGround()
 		along, across := g.in(d)
 		for k, far := range [2]float64{along - g.Ends[0], g.Ends[1] - along} {
 			least := d.Screw.EndDistance(g.Upright && k == 1, d.fix.Undrilled)
@@ -86,6 +86,14 @@ func (s *Site) Crowd(holes []Drilled, g Grain) string {
 		}
 	}
 	return cmp.Or(s.apart(holes), caution)
+}
+
+// onGround is what of a fastener counts for the ends of the board that it ends in.
+func (d *Drilled) onGround() float64 {
+	if d.ground == nil {
+		return 1
+	}
+	return d.ground.ends(d.X, d.Screw, d.fix.Undrilled)
 }
 
 // endPart is how much counts at a part of the distance to an end.
@@ -211,7 +219,7 @@ func (s *Site) apart(holes []Drilled) string {
 		if d.Anchor() {
 			d.room = 1
 		} else {
-			d.room = cmp.Or(d.ended, 1) * cmp.Or(least[d.Hit.Stud], 1)
+			d.room = cmp.Or(d.ended, d.onGround()) * cmp.Or(least[d.Hit.Stud], 1)
 		}
 		d.fill(s)
 	}

@@ -30,7 +30,8 @@ type Drilled struct {
 	joined  bool            // so near another one that both are that
 	kser    float64         // how firmly it holds what it goes through across itself, N/mm
 	grain   *Grain          // of its piece; nil of a steel one
-	behind  *material.Board // the stud
+	behind  *material.Board // what it ends in
+	ground  *Ground         // which that is, where it is not the wall
 	unknown string          // what is not known of it, or ""
 	wall    *wall.Wall
 	Hit     wall.Hit
@@ -50,6 +51,15 @@ func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drill
 	if through.Wood != nil {
 		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
+	if d.ground = s.Onto; d.ground != nil {
+		d.behind = &d.ground.Wood
+		d.Grip = d.gripOf(d.Screw)
+		d.Hit = d.ground.meet(s, x, y, d.Screw, d.Grip.Through)
+		d.Grip.Through = d.Grip.Through && !d.ground.OnWall
+		d.room = d.ground.ends(x, d.Screw, fix.Undrilled)
+		d.fill(s)
+		return d
+	}
 	d.Hit = s.Wall.Meet(x, s.Underside+y, d.Screw)
 	st := d.Hit.Behind()
 	if st != nil {
@@ -64,6 +74,14 @@ func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drill
 	}
 	d.fill(s)
 	return d
+}
+
+// deep is how much wood there is to end in, mm.
+func (d *Drilled) deep() float64 {
+	if d.ground != nil {
+		return d.ground.Thick
+	}
+	return float64(d.Hit.Behind().Depth)
 }
 
 // fill works out what it takes in each case.
@@ -84,13 +102,18 @@ func (d *Drilled) fill(s *Site) {
 func (d *Drilled) Kser() float64 { return d.kser }
 
 // gap is what is between piece and stud: the lining, and air.
-func (d *Drilled) gap() float64 { return d.wall.Lining.Gap() + d.Through.air }
+func (d *Drilled) gap() float64 {
+	if d.ground != nil {
+		return d.Through.air
+	}
+	return d.wall.Lining.Gap() + d.Through.air
+}
 
 // gripOf is what a screw finds in the stud behind piece and lining, along its own
 // slant.
 func (d *Drilled) gripOf(screw fastener.Screw) fastener.Grip {
 	by := d.fix.slant()
-	return screw.Grip(d.Through.Length*by, d.gap()*by, float64(d.Hit.Behind().Depth)*by)
+	return screw.Grip(d.Through.Length*by, d.gap()*by, d.deep()*by)
 }
 
 func (d *Drilled) Anchor() bool { return d.Screw.Kind == fastener.Anchor }
@@ -110,7 +133,7 @@ func (d *Drilled) anchorGrip() fastener.Grip {
 // Counts tells whether the fastener is relied on. One that would come out of the
 // stud's back must not be drilled, like one into a keep-out.
 func (d *Drilled) Counts() bool {
-	return d.Hit.Counts && d.Grip.Holds && !d.Grip.Through && d.unknown == "" && d.split == "" &&
+	return d.Hit.Counts && d.Grip.Holds && (d.ground == nil || d.room > 0) && !d.Grip.Through && d.unknown == "" && d.split == "" &&
 		!d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.fix)
 }
 
@@ -120,7 +143,10 @@ func (d *Drilled) sunk() bool { return d.Through.Wood != nil && d.Through.Length
 // Why says why a fastener does not count, or what is amiss with one that does;
 // "" where nothing is.
 func (d *Drilled) Why() string {
-	unknown := d.unknown
+	unknown, into := d.unknown, "stud"
+	if d.ground != nil {
+		into = d.ground.Name
+	}
 	switch {
 	case !d.Hit.Counts:
 		return d.Hit.Why + ": not counted"
@@ -140,13 +166,18 @@ func (d *Drilled) Why() string {
 	case !d.Grip.Holds && d.Anchor():
 		return "is too short for the wall: not counted"
 	case !d.Grip.Holds:
-		return "is too short for the stud: not counted"
+		return "is too short for the " + into + ": not counted"
 	case d.Grip.Through:
+		if d.ground != nil {
+			return "comes out of the " + into + "'s face: not counted"
+		}
 		return "comes out of the stud's back, do not drill: not counted"
+	case d.ground != nil && d.room <= 0:
+		return "is so near the end of the " + into + " that it splits: not counted"
 	case d.Grip.Short() != "":
-		return "is short for the stud: " + d.Grip.Short()
+		return "is short for the " + into + ": " + d.Grip.Short()
 	case d.Hit.Meets == wall.Edge:
-		return "is near the stud's edge: it may split"
+		return "is near the edge of the " + into + ": it may split"
 	}
 	return d.crowded
 }
@@ -159,7 +190,7 @@ func (d *Drilled) stud() material.Lumber {
 
 // into is the stud as the fastener meets it.
 func (d *Drilled) into() fastener.Member {
-	m := d.Grip.Into(d.behind, false)
+	m := d.Grip.Into(d.behind, d.ground != nil) // a stud runs up the wall, a board along it
 	if d.room > 0 {
 		m.Part *= d.room
 	}
@@ -178,6 +209,9 @@ func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	}
 	stud := d.into()
 	out := takes{by: "pull out of the stud"}
+	if d.ground != nil {
+		out.by = "pull out of the " + d.ground.Name
+	}
 	out.Pull = fastener.Withdrawal(sh, d.Screw, stud, on)
 	if steel := fastener.Steel(sh, d.Screw, on); steel < out.Pull {
 		out.Pull, out.by = steel, "tear in two"
@@ -318,15 +352,15 @@ func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 		h.Takes, h.Pull, h.Shear = d.Caps[c].Pull, pull, shear
 	}
 	through := d.Through.Length + d.gap()
-	switch st := d.Hit.Behind(); {
+	switch {
 	case d.Anchor():
 		h.Pilot, h.Would = d.Screw.D, d.Through.Length+d.Grip.Least
 		if d.Screw.Fits == fastener.InMasonry {
 			h.Would = through + d.Grip.Least
 		}
-	case st != nil:
-		h.StudDepth = float64(st.Depth)
-		bits := d.Screw.Bits(d.stud().G)
+	case d.behind != nil:
+		h.StudDepth = d.deep()
+		bits := d.Screw.Bits(d.behind.G())
 		h.Pilot = bits.Pilot
 		if d.Through.Wood != nil {
 			h.Clearance = bits.Clearance
@@ -349,7 +383,7 @@ func (d *Drilled) better() (length, times float64) {
 		as := *d
 		as.Screw.Length = l
 		as.Grip = d.gripOf(as.Screw)
-		if as.Grip.In > (float64(d.Hit.Behind().Depth)-10)*d.fix.slant() {
+		if as.Grip.In > (d.deep()-10)*d.fix.slant() {
 			return 0
 		}
 		return fastener.Withdrawal(nil, as.Screw, as.into(), on)

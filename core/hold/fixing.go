@@ -159,17 +159,20 @@ func (f Fixing) NoMean() string {
 
 // Bearing is the pressure, MPa, that the wall takes under a heel: a lining's; on
 // bare masonry the piece's own across its grain, a steel one held to what a lining
-// takes; on bare studs the softer of piece and stud.
+// takes; on bare studs, or a board, the softer of it and the piece.
 func (s *Site) Bearing(holes []Drilled) float64 {
-	if s.Wall.Lining.Kind != wall.Bare {
+	if s.Onto == nil && s.Wall.Lining.Kind != wall.Bare {
 		return wall.LiningBearing
 	}
 	least := math.Inf(1)
+	if s.Onto != nil {
+		least = s.Onto.bears()
+	}
 	for i := range holes {
 		if w := holes[i].Through.Wood; w != nil {
 			least = min(least, w.Bearing(nil, material.Basis{CD: 1}))
 		}
-		if !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].Hit.Behind() != nil {
+		if s.Onto == nil && !s.Wall.Solid() && s.Wall.Kind != wall.SteelStuds && holes[i].Hit.Behind() != nil {
 			least = min(least, holes[i].stud().Perp)
 		}
 	}

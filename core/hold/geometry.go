@@ -137,6 +137,31 @@ func (g *Geometry) Fit() {
 	}
 }
 
+// Off is the drawing so far out from the wall, mm.
+func (g Geometry) Off(z float64) Geometry {
+	if z == 0 {
+		return g
+	}
+	for i := range g.Shapes {
+		side := make([][2]float64, len(g.Shapes[i].Side))
+		for k, p := range g.Shapes[i].Side {
+			side[k] = [2]float64{p[0] + z, p[1]}
+		}
+		g.Shapes[i].Side = side
+	}
+	for i := range g.Forces {
+		g.Forces[i].Z += z
+	}
+	for i := range g.Measures {
+		g.Measures[i].Z1, g.Measures[i].Z2 = g.Measures[i].Z1+z, g.Measures[i].Z2+z
+	}
+	for i := range g.Holes {
+		g.Holes[i].Head += z
+	}
+	g.Reach, g.Arm = g.Reach+z, g.Arm+z
+	return g
+}
+
 // With adds what another drawing shows from the side, as a rail's column does to
 // what hangs beside it.
 func (g *Geometry) With(o Geometry) {

@@ -50,6 +50,9 @@ const sameColumn = 25
 // fasteners are one, and press is the length of the piece that bears there.
 func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float64, alone bool,
 	press func(xs []float64, i int) float64) Mount {
+	if g := s.Onto; g != nil { // it turns on what of it lies on the board
+		low, high = max(low, g.Y[0]), min(high, g.Y[1])
+	}
 	m := Mount{Set: s, fix: fix, name: name, Holes: holes, Low: low, High: high}
 	for i := range holes {
 		h := &holes[i]
@@ -321,6 +324,8 @@ func (m *Mount) holeFacts(g *Geometry, h *Hole) {
 // BehindName is what the fasteners are in.
 func (s *Site) BehindName(f Fixing) string {
 	switch {
+	case s.Onto != nil:
+		return s.Onto.Name
 	case s.Wall.Solid():
 		return "wall"
 	case f.Noun() == "anchor":

@@ -51,6 +51,13 @@ func (f *finder) places() []change {
 	free := func(x float64) bool {
 		return !slices.ContainsFunc(s.Supports, func(u design.Support) bool { return support.At(u.X, x) })
 	}
+	if s.Rail == "" {
+		out = append(out, change{"backer", "Put a backer board behind the brackets", 3, support.TheWall, func(h *design.Hung) bool {
+			next, ok := dress.Back(f.p.With(f.at, *h), f.at, f.id)
+			*h = next
+			return ok
+		}})
+	}
 	order := slices.Clone(s.Supports)
 	slices.SortStableFunc(order, func(a, b design.Support) int { return cmp.Compare(a.X, b.X) })
 	moves := func(u *design.Support) bool { return support.Placeable(u.Way()) }

@@ -117,6 +117,8 @@ func (h *braced) onStandard(s *Standard) hold.Mount {
 // low is the lower end of its standard, above the board's underside.
 func (h *braced) low() float64 { return float64(h.standard.Bottom) - h.set.Underside }
 
+func (h *braced) screwed() []hold.Drilled { return h.mount.Holes }
+
 // Soft is none: the rating covers how it bends.
 func (h *braced) Soft(float64) float64 { return 0 }
 
@@ -219,9 +221,11 @@ func (h *braced) Notes() hold.Notes {
 
 func (*Braced) recipes() []Recipe {
 	return []Recipe{
-		{Key: "braced-brackets", Name: "braced brackets", Words: "bought, with a rating", Tools: []string{"drill", "level"},
+		{Key: "braced-brackets", Onto: true, Name: "braced brackets", Words: "bought, with a rating", Tools: []string{"drill", "level"},
 			Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).bracedBrackets,
-			Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard == "" }},
+			Is: func(w *Ways, r *Rail) bool {
+				return w.BracedBracket != nil && w.BracedBracket.Standard == "" && (r == nil || r.Kind != Backer)
+			}},
 		{Key: "standards", Name: "slotted standards", Words: "uprights with clip-on brackets", Tools: []string{"drill", "level", "hacksaw"},
 			Hands: "an hour; the slots must line up", Misfit: oneByOne, Make: (*Outfit).standards,
 			Is: func(w *Ways, _ *Rail) bool { return w.BracedBracket != nil && w.BracedBracket.Standard != "" }},

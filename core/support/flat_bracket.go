@@ -122,8 +122,8 @@ func (f *flat) group() {
 		if f.near < 0 || f.corner(d) < f.corner(&f.holes[f.near]) {
 			f.near = i
 		}
-		below = append(below, float64(f.Leg)-f.corner(d))
-		above = append(above, f.corner(d))
+		below = append(below, f.fromTip(d))
+		above = append(above, f.fromCorner(d))
 		for c := range f.all {
 			f.all[c] += d.Caps[c].Push
 		}
@@ -170,6 +170,27 @@ func (b *FlatBracket) sign() float64 {
 
 // corner is how far a hole is from the corner, mm.
 func (f *flat) corner(d *hold.Drilled) float64 { return math.Abs(d.At.Y) }
+
+// fromTip and fromCorner are how high a hole is over the heel at the tip of the wall leg, and
+// at the corner, or where the board that it is on ends before; mm.
+func (f *flat) fromTip(d *hold.Drilled) float64 { return float64(f.Leg) - f.corner(d) - f.past(-1) }
+
+func (f *flat) fromCorner(d *hold.Drilled) float64 { return f.corner(d) - f.past(1) }
+
+// past is how far the leg goes past the board that it is on, at its tip or its corner, mm.
+func (f *flat) past(end float64) float64 {
+	g := f.set.Onto
+	if g == nil {
+		return 0
+	}
+	low, high := f.onWall()
+	if end*f.sign() > 0 {
+		return max(0, g.Y[0]-low)
+	}
+	return max(0, high-g.Y[1])
+}
+
+func (f *flat) screwed() []hold.Drilled { return f.holes }
 
 // bend returns the corner-to-near-screw length s, mm.
 func (f *flat) bend() float64 {
@@ -273,9 +294,9 @@ func (f *flat) Notes() hold.Notes {
 
 func (*FlatBracket) recipes() []Recipe {
 	return []Recipe{
-		{Key: "flat-brackets", Name: "flat brackets", Words: "bent steel, screwed to the studs", Tools: []string{"drill", "level"},
+		{Key: "flat-brackets", Onto: true, Name: "flat brackets", Words: "bent steel, screwed to the studs", Tools: []string{"drill", "level"},
 			Hands: "an hour, no joinery", Misfit: oneByOne, Make: (*Outfit).flatBrackets,
-			Is: func(w *Ways, _ *Rail) bool { return w.FlatBracket != nil }},
+			Is: func(w *Ways, r *Rail) bool { return w.FlatBracket != nil && (r == nil || r.Kind != Backer) }},
 	}
 }
 

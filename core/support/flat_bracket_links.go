@@ -93,9 +93,9 @@ func (f *flat) turning(a hold.Action) *hold.Heel {
 // lever is the height of a hole over the heel that turns, mm.
 func (f *flat) lever(d *hold.Drilled, a hold.Action) float64 {
 	if (f.LegSide == LegBelow) == (a.M >= 0) {
-		return float64(f.Leg) - f.corner(d)
+		return f.fromTip(d)
 	}
-	return f.corner(d)
+	return f.fromCorner(d)
 }
 
 // nearPull is the pull on the screw at the corner, which a bent bar loads more

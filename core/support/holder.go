@@ -17,10 +17,9 @@ import (
 // upright, and below it a spacer as thick as the rail that keeps the upright
 // plumb. Without that lower bearing it hangs by the hook's lip alone.
 type Holder struct {
-	On     string `json:"on,omitempty"` // id of the rail, where it is not its shelf's
-	Spacer bool   `json:"spacer" label:"lower spacer" yes:"yes|no"`
-	Lock   bool   `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
-	Hook   Hook   `json:"hook" title:"Hook"`
+	Spacer bool `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock   bool `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
+	Hook   Hook `json:"hook" title:"Hook"`
 	Frame
 }
 
@@ -47,18 +46,6 @@ func (h *Holder) Noun() string { return "holder" }
 
 // Validate names every problem of a holder.
 func (h *Holder) Validate(p *problem.List) { field.Check(p, h) }
-
-// Abstains names what of it is not judged yet.
-func (h *Holder) Abstains() []string {
-	var out []string
-	if h.On != "" {
-		out = append(out, "a holder on a rail that is not its shelf's")
-	}
-	return out
-}
-
-// HangsOn is the rail that it hooks onto, where it is not its shelf's.
-func (h *Holder) HangsOn() string { return h.On }
 
 // Fixings are its own fasteners into the wall.
 func (h *Holder) Fixings() []*hold.Fixing { return nil }

@@ -36,7 +36,7 @@ func (ledger) lies(r *Rail, from, to float64) []Rider {
 	a, b := max(float64(r.X), from), min(float64(r.X+r.Length), to)
 	out := make([]Rider, 0, lyings)
 	for i := range lyings {
-		out = append(out, Rider{a + (b-a)*(float64(i)+0.5)/lyings, (b - a) / lyings, func(_ *working.Sheet, a hold.Action) hold.Pulled {
+		out = append(out, Rider{X: a + (b-a)*(float64(i)+0.5)/lyings, Wide: (b - a) / lyings, On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
 			return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
 		}})
 	}

@@ -20,6 +20,7 @@ type Recipe struct {
 	Words  string `json:"words"`
 	Hidden bool   `json:"hidden"` // nothing of it is seen
 	Form   bool   `json:"form"`   // it holds without the board
+	Onto   bool   `json:"onto"`   // a backer board may go behind it
 	// What it asks of the maker.
 	Tools  []string                     `json:"tools"`
 	Hands  string                       `json:"hands"`

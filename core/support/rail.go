@@ -70,12 +70,6 @@ func (plainRail) outline(r *Rail) [][2]float64 {
 
 func (plainRail) back() bool { return false }
 
-// backer is a board across the studs under brackets.
-type backer struct{ plainRail }
-
-func (backer) kind() RailKind { return Backer }
-func (backer) noun() string   { return "backer board" }
-
 // Boarded is what a rail has to know of the board on it: the thickness of a hollow one's
 // skins, mm, 0 for a solid one; and which part of its load's moment off the wall is left
 // about the front of a block that it is pushed over.

@@ -30,6 +30,7 @@ type railed struct {
 // turns what comes down there into what the rail gets.
 type Rider struct {
 	X, Wide float64
+	Into    []hold.Drilled // its own fasteners in the rail, of what is screwed to it
 	On      func(sh *working.Sheet, a hold.Action) hold.Pulled
 }
 
@@ -39,7 +40,14 @@ type rides interface {
 }
 
 // RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
-func RiderOf(h Hung, x float64) (Rider, bool) {
+func RiderOf(h Hung, x float64, on *Rail) (Rider, bool) {
+	if on.Kind == Backer {
+		r := Rider{X: x, On: hold.Straight}
+		if s, ok := h.(interface{ screwed() []hold.Drilled }); ok {
+			r.Into = s.screwed()
+		}
+		return r, true
+	}
 	if r, ok := h.(rides); ok {
 		if on := r.rider(); on != nil {
 			return Rider{X: x, On: on}, true

@@ -60,6 +60,8 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 	return h
 }
 
+func (h *timbered) screwed() []hold.Drilled { return h.mount.Holes }
+
 func (h *timbered) Links() []hold.Link {
 	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail,
 		Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
@@ -124,9 +126,9 @@ func (h *timbered) Notes() hold.Notes {
 
 func (*TimberBracket) recipes() []Recipe {
 	return []Recipe{
-		{Key: "timber-brackets", Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"},
+		{Key: "timber-brackets", Onto: true, Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"},
 			Hands: "an afternoon of joinery", Misfit: oneByOne, Make: (*Outfit).timberBrackets,
-			Is: func(w *Ways, _ *Rail) bool { return w.TimberBracket != nil }},
+			Is: func(w *Ways, r *Rail) bool { return w.TimberBracket != nil && (r == nil || r.Kind != Backer) }},
 	}
 }
 

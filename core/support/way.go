@@ -53,6 +53,9 @@ type Way interface {
 
 // StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
 func StandsOut(w Way, rail *Rail) float64 {
+	if rail != nil && rail.Kind == Backer {
+		return float64(rail.Thickness)
+	}
 	if o, ok := w.(interface{ StandsOut(*Rail) float64 }); ok {
 		return o.StandsOut(rail)
 	}

@@ -218,12 +218,13 @@ const (
 	Barred   Meets = "keep-out" // something runs there
 	InLining Meets = "lining"   // an anchor made for it
 	InWall   Meets = "wall"     // masonry or concrete
+	InBoard  Meets = "board"    // a board that is on the wall
 )
 
 // Choices lists what a hole may meet.
 func (Meets) Choices() []field.Choice {
 	return field.Choose("stud", "stud", "edge", "edge of a stud", "misses", "misses", "keep-out", "something that runs there", "lining",
-		"lining", "wall", "wall")
+		"lining", "wall", "wall", "board", "board on the wall")
 }
 
 // Hit is what one fastener meets. Stud is its id, or the nearest one's on a
@@ -251,14 +252,20 @@ func (h Hit) Behind() *Stud { return h.stud }
 // for it counts.
 func (w *Wall) Meet(x, y float64, s fastener.Screw) Hit {
 	hit := w.place(x, s)
-	for _, k := range w.KeepOuts {
-		if k.Meets(x, y, s.D/2) {
-			hit.Meets, hit.Counts = Barred, false
-			hit.Why = "must not be drilled: " + k.Called() + " behind"
-			break
-		}
+	if k, barred := w.InTheWay(x, y, s.D); barred {
+		hit.Meets, hit.Counts, hit.Why = Barred, false, "must not be drilled: "+k.Called()+" behind"
 	}
 	return hit
+}
+
+// InTheWay is what runs behind the face where something d mm thick would be at x, y.
+func (w *Wall) InTheWay(x, y, d float64) (k KeepOut, barred bool) {
+	for _, k := range w.KeepOuts {
+		if k.Meets(x, y, d/2) {
+			return k, true
+		}
+	}
+	return KeepOut{}, false
 }
 
 // Holds says what a pin d mm thick meets that needs edge mm from its axis to the
@@ -268,10 +275,8 @@ func (w *Wall) Holds(x, y, d, edge float64) Hit {
 	if !w.Solid() {
 		hit = w.inStud(x, edge)
 	}
-	for _, k := range w.KeepOuts {
-		if k.Meets(x, y, d/2) {
-			hit.Meets, hit.Counts, hit.Why = Barred, false, "must not be drilled: "+k.Called()+" behind"
-		}
+	if k, barred := w.InTheWay(x, y, d); barred {
+		hit.Meets, hit.Counts, hit.Why = Barred, false, "must not be drilled: "+k.Called()+" behind"
 	}
 	return hit
 }

@@ -197,6 +197,8 @@ func TestNewThingsAreMadeOverTheWire(t *testing.T) {
 		{`"what":"support","shelf":"jars"`, http.StatusOK},
 		{`"what":"places","shelf":"jars","at_mm":[700,1300]`, http.StatusOK},
 		{`"what":"complete","shelf":"jars"`, http.StatusOK},
+		{`"what":"backer","shelf":"jars"`, http.StatusOK},
+		{`"what":"backer","shelf":"display"`, http.StatusUnprocessableEntity},
 		{`"what":"support","shelf":"nowhere"`, http.StatusBadRequest},
 		{`"what":"cathedral","shelf":"jars"`, http.StatusBadRequest},
 	} {

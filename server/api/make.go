@@ -69,6 +69,12 @@ func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 		}
 	case contract.MakePlaces:
 		h, err = dress.PlaceAt(q.Design, i, q.At, id)
+	case contract.MakeBacker:
+		ok := false
+		if h, ok = dress.Back(q.Design, i, id); !ok {
+			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "a backer board goes behind brackets, where there is none yet"}}
+		}
+		reply.New = h.Shelf.Rail
 	case contract.MakeComplete:
 		h = dress.Complete(q.Design, i, id)
 	default:

@@ -166,6 +166,7 @@ name: string
 words: string
 hidden: boolean
 form: boolean
+onto: boolean
 tools: string[]
 hands: string
 }
@@ -481,7 +482,6 @@ export interface Support {
 id: string
 kind: ("flat-bracket" | "braced-bracket" | "timber-bracket" | "pin" | "hidden-bracket" | "holder" | "side-cleat" | "keyhole")
 x_mm: number
-backer?: string
 flat_bracket?: FlatBracket
 braced_bracket?: Braced
 timber_bracket?: TimberBracket
@@ -625,7 +625,6 @@ wide_mm: number
 high_mm: number
 }
 export interface Holder {
-on?: string
 spacer: boolean
 lock?: boolean
 hook: Hook
@@ -872,7 +871,7 @@ shelf: string
 way: string
 }
 export interface MakeRequest {
-what: ("wall" | "shelf" | "support" | "places" | "complete")
+what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer")
 units?: Units
 design?: Project
 shelf?: string
@@ -988,7 +987,7 @@ export interface Hole {
 id: string
 x_mm: number
 y_mm: number
-meets: ("stud" | "edge" | "misses" | "keep-out" | "lining" | "wall")
+meets: ("stud" | "edge" | "misses" | "keep-out" | "lining" | "wall" | "board")
 edge_mm: number
 chance_of_a_miss: number
 counts: boolean

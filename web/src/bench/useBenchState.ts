@@ -85,7 +85,10 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
           const { hung, new: made } = await api.make({ ...q, design: latest.current });
           if (hung) put(hang(hung)(latest.current));
           if (hung && made)
-            select(made === hung.shelf.id ? { kind: "shelf", id: made } : { kind: "support", id: made }, hung.shelf.id);
+            select(
+              { kind: made === hung.shelf.id ? "shelf" : made === hung.shelf.rail ? "rail" : "support", id: made },
+              hung.shelf.id,
+            );
         } catch (err) {
           return reason(err);
         }

@@ -77,7 +77,7 @@ function WayPick({ shelf }: { shelf: Shelf }) {
   const design = useDesign();
   const report = useAnswer();
   const catalogue = useCatalogue();
-  const { tryEdit, select } = useDeeds();
+  const { tryEdit, select, make } = useDeeds();
   const [error, setError] = useState<string | null>(null);
   const [comparing, setComparing] = useSheet("compare");
   const [stock, setStock] = useSheet("parts");
@@ -108,6 +108,11 @@ function WayPick({ shelf }: { shelf: Shelf }) {
       {!way?.form && (
         <button type="button" className="act" onClick={() => setComparing(true)}>
           compare the ways
+        </button>
+      )}
+      {way?.onto && !shelf.rail && (
+        <button type="button" className="act ml-4" onClick={async () => setError(await make({ what: "backer", shelf: shelf.id }))}>
+          backer board
         </button>
       )}
       <button type="button" className={way?.form ? "act" : "act ml-4"} onClick={() => setStock(true)}>
