@@ -115,7 +115,6 @@ func (r *run) care(c hold.Case) float64 {
 
 func (r *run) basis(c hold.Case) material.Basis { return hold.BasesFor(r.shelf.Duration)[c] }
 
-// action is what support i carries, with care, as its links see it.
 // face is what a support turns on.
 func (r *run) face() string {
 	if r.onto > 0 {
@@ -124,6 +123,7 @@ func (r *run) face() string {
 	return "the wall"
 }
 
+// action is what support i carries, with care, as its links see it.
 func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind) hold.Action {
 	force, moment := v.action(i)
 	care := 1.0

@@ -127,6 +127,7 @@ func (r *run) carried(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) [
 	}
 	for k, i := range r.rail.from {
 		force, moment := v.action(i)
+		moment -= force * r.base // about the face that the rail is on
 		out[k] = hold.Action{R: force * care, M: moment * care, Case: c}
 		if sh.On() {
 			name := fmt.Sprintf("%s %s along the wall", r.noun(i), say.Place(r.rail.riders[k].X))

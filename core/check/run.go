@@ -48,7 +48,8 @@ type run struct {
 	zAll     float64 // the worse of the contents' and the board's centroid, from the wall, mm
 	selfW    float64 // N/mm
 	out      float64 // how far out from the wall the board's back edge stands, mm
-	onto     float64 // how thick the board is that the supports are screwed to, mm
+	base     float64 // how far out from the wall the rail's back is, mm
+	onto     float64 // and the face that the supports are on
 	bays     int
 	points   []float64 // where something may be set down
 	states   []*state
@@ -200,10 +201,13 @@ func (r *run) hangSupports(p *design.Project) {
 	s := r.shelf
 	left, length := float64(s.X), float64(s.Length)
 	onto := func(s support.Setting) support.Setting { return s }
-	if g := r.lath.Ground(&hold.Site{Condition: s.Board.Condition}); g != nil {
-		r.onto = g.Thick
-		onto = func(s support.Setting) support.Setting { // it sees the board's face as the wall's
-			s.Onto, s.Depth, s.Out = g, s.Depth-g.Thick, s.Out-g.Thick
+	g := r.lath.Ground(&hold.Site{Condition: s.Board.Condition})
+	if r.base = r.lath.Base(); g != nil || r.base > 0 {
+		if r.onto = r.base; g != nil {
+			r.onto += g.Thick
+		}
+		onto = func(s support.Setting) support.Setting { // it sees what it is on as the wall's face
+			s.Onto, s.Depth, s.Out = g, s.Depth-r.onto, s.Out-r.onto
 			return s
 		}
 	}

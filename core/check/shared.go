@@ -3,6 +3,7 @@ package check
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/design"
 	"aguante/core/hold"
@@ -105,6 +106,7 @@ func (w *bearing) ridden(i int, a *Answer) []joint {
 		} else if a.rides[k].mount == nil && w.sharing[id] > 1 {
 			out = append(out, w.rail(i, id, all, longest)...)
 		}
+		out = append(out, w.panel(i, id, seen)...)
 	}
 	return out
 }
@@ -160,26 +162,68 @@ func (w *bearing) standard(i int, id string, all []riding, longest design.Shelf)
 		}}
 }
 
+// panel are the links of the panel that a rail is on, under all that hangs on any of its rails.
+func (w *bearing) panel(i int, rail string, seen map[string]bool) []joint {
+	r := w.p.Fixtures.Rail(rail)
+	if r == nil || w.p.Fixtures.Panel(r.Panel) == nil || !r.Behind || seen[r.Panel] {
+		return nil
+	}
+	seen[r.Panel] = true
+	s := &w.p.Shelves[i]
+	var all []riding
+	var riders []support.PanelRider
+	var longest design.Shelf
+	for k := range w.p.Fixtures.Rails {
+		other := &w.p.Fixtures.Rails[k]
+		if other.Panel != r.Panel || !other.Behind {
+			continue
+		}
+		on, of := w.on(other.ID)
+		for _, d := range on {
+			all, riders = append(all, d), append(riders, support.PanelRider{Rider: d.rider, Rail: w.p.Fixtures.Under(other.ID, s.Y)})
+		}
+		if len(on) > 0 && (longest.ID == "" || of.Duration.CD() < longest.Duration.CD()) {
+			longest = of
+		}
+	}
+	if !slices.ContainsFunc(all, func(d riding) bool { return d.shelf != i }) {
+		return nil
+	}
+	site := w.site(s, &longest)
+	return w.under(i, r.Panel, "on the panel", all, w.p.Fixtures.PanelUnder(r.Panel, s.Y).Hang(site, riders).Links())
+}
+
 // rail are the links of a rail under all shelves that hang on it.
 func (w *bearing) rail(i int, id string, all []riding, longest design.Shelf) []joint {
 	s := &w.p.Shelves[i]
 	lath := w.p.RailOf(s)
-	site := hold.Site{Wall: &w.p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
-		Board: s.Candidates()[0], Condition: s.Board.Condition, Bases: hold.BasesFor(longest.Duration), Care: s.Below.Care(),
-		Days: longest.Duration.Days(), Allowed: s.Sag.Allowed}
+	site := w.site(s, &longest)
 	riders := make([]support.Rider, len(all))
 	for k := range all {
 		riders[k] = all[k].rider
 	}
 	site.Along = float64(lath.Length) / float64(len(riders))
+	return w.under(i, id, "on it", all, lath.Hang(site, riders, support.Boarded{}).Links())
+}
+
+// site is what several shelves hang on as one of them sees it, for as long as any of them.
+func (w *bearing) site(s, longest *design.Shelf) hold.Site {
+	return hold.Site{Wall: &w.p.Wall, Underside: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
+		Board: s.Candidates()[0], Condition: s.Board.Condition, Bases: hold.BasesFor(longest.Duration), Care: s.Below.Care(),
+		Days: longest.Duration.Days(), Allowed: s.Sag.Allowed}
+}
+
+// under are links of a fixture under all shelves that hang there.
+func (w *bearing) under(i int, id, where string, all []riding, links []support.SharedLink) []joint {
+	s := &w.p.Shelves[i]
 	acts := make([]hold.Action, len(all))
 	var out []joint
-	for _, l := range lath.Hang(site, riders, support.Boarded{}).Links() {
+	for _, l := range links {
 		if l.Kind != hold.Strength || l.Role != hold.RoleNear && l.Role != hold.RoleHeel && l.Role != hold.RoleRail {
 			continue
 		}
 		out = append(out, joint{Link{ID: s.ID + "/" + id + "/" + l.Part + "-" + l.Mode + "/shared", Role: l.Role, Kind: l.Kind, Piece: l.Part,
-			Goes: l.Goes, Of: l.Of, Name: l.Name + ", under all shelves on it", Where: l.Where, NoMean: l.NoMean, Support: id,
+			Goes: l.Goes, Of: l.Of, Name: l.Name + ", under all shelves " + where, Where: l.Where, NoMean: l.NoMean, Support: id,
 			When: "with what is asked of all shelves", X: l.X - float64(s.X)},
 			func(sh *working.Sheet, c question, by float64) hold.Use {
 				for k := range all {

@@ -16,7 +16,7 @@ import (
 // Content is a key of everything that a shelf's answer by itself follows from: the shelf,
 // what it hangs on, and the wall behind it. Equal keys have equal answers.
 func (p *Project) Content(s *Shelf) string {
-	on := s.fixtures()
+	on := p.behind(s.fixtures())
 	about := struct {
 		Shelf *Shelf
 		On    support.Fixtures
@@ -26,7 +26,6 @@ func (p *Project) Content(s *Shelf) string {
 	for _, r := range p.Fixtures.Rails {
 		if on[r.ID] {
 			about.On.Rails = append(about.On.Rails, r)
-			on[r.Panel] = true
 		}
 	}
 	for _, r := range p.Fixtures.Standards {

@@ -38,8 +38,13 @@ func (p *Project) Forget(i int, from *support.Fixtures) {
 	}
 	mine := map[string]bool{}
 	p.Shelves[i].hangsOn(mine)
+	p.behind(mine)
 	gone := func(id string) bool { return mine[id] && !used[id] }
 	from.Rails = slices.DeleteFunc(from.Rails, func(r support.Rail) bool { return gone(r.ID) })
+	for _, r := range from.Rails {
+		used[r.Panel] = true
+	}
+	from.Panels = slices.DeleteFunc(from.Panels, func(a support.Panel) bool { return gone(a.ID) })
 	from.Standards = slices.DeleteFunc(from.Standards, func(s support.Standard) bool { return gone(s.ID) })
 }
 

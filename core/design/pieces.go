@@ -36,13 +36,23 @@ func (p *Project) Hangings(s *Shelf) []piece.Piece {
 			}
 		}
 	}
-	return append(out, p.Fixtures.Pieces(over, s.fixtures())...)
+	return append(out, p.Fixtures.Pieces(over, p.behind(s.fixtures()))...)
 }
 
 // fixtures are the ids of what a shelf hangs on.
 func (s *Shelf) fixtures() map[string]bool {
 	on := map[string]bool{}
 	s.hangsOn(on)
+	return on
+}
+
+// behind adds the panels behind the rails among some fixtures.
+func (p *Project) behind(on map[string]bool) map[string]bool {
+	for i := range p.Fixtures.Rails {
+		if r := &p.Fixtures.Rails[i]; on[r.ID] && r.Panel != "" {
+			on[r.Panel] = true
+		}
+	}
 	return on
 }
 

@@ -23,9 +23,6 @@ func (p *Project) Unjudged(s *Shelf) []Unjudged {
 	unjudgedFixings(reflect.ValueOf(&s.Forms), s.ID, add)
 	if r := p.Fixtures.Rail(s.Rail); r != nil {
 		unjudgedFixings(reflect.ValueOf(r), r.ID, add)
-		if r.Panel != "" {
-			add(r.ID, "a %s held by a panel", r.Noun())
-		}
 	}
 	if form, _ := s.Form(); form != nil {
 		if a, ok := form.(support.Abstains); ok {

@@ -81,6 +81,10 @@ func hangOn(h *design.Hung, o *support.Outfit) {
 		h.Shelf.Rail = r.ID
 		h.Fixtures.Rails = append(h.Fixtures.Rails, onWall)
 	}
+	for _, a := range o.Panels {
+		a.Bottom += h.Shelf.Y
+		h.Fixtures.Panels = append(h.Fixtures.Panels, a)
+	}
 }
 
 // Board puts an outfit's place and board onto a shelf.

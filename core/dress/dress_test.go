@@ -202,6 +202,9 @@ func flip(v reflect.Value, wallLong quantity.Length) {
 			if k, ok := v.Addr().Interface().(*wall.KeepOut); ok {
 				at -= k.Width
 			}
+			if a, ok := v.Addr().Interface().(*support.Panel); ok {
+				at -= a.Width
+			}
 			x.SetFloat(float64(at))
 		}
 		for i := range v.NumField() {

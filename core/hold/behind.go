@@ -1,6 +1,7 @@
 package hold
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
@@ -54,7 +55,7 @@ func FastenerNotes(s *Site, fix Fixing, holes []Drilled, hold int) (n Notes) {
 func (s *Site) HeelName() string {
 	switch {
 	case s.Onto != nil:
-		return s.Onto.Name + " under the heel"
+		return cmp.Or(s.Onto.Face, s.Onto.Name) + " under the heel"
 	case s.Wall.Lining.Kind != wall.Bare:
 		return "lining under the heel"
 	case s.Wall.Solid():

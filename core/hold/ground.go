@@ -11,6 +11,7 @@ import (
 // the wall is behind it: what comes out there meets that, and no hand.
 type Ground struct {
 	Name   string
+	Face   string // what a heel presses on; Name where nothing is said
 	Wood   material.Board
 	Thick  float64
 	X, Y   [2]float64

@@ -3,6 +3,7 @@ package support
 import (
 	"errors"
 	"math"
+	"slices"
 
 	"aguante/core/hold"
 	"aguante/core/problem"
@@ -67,6 +68,51 @@ func onBevel(v, e, zb, hp, deg float64) hooked {
 
 func (o *Outfit) cleat() error {
 	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), 40, o.Size(3.5, 90), o.Size(0.75, 19), true)
+	return o.holders(r)
+}
+
+// cleatWall is the same on a panel across the studs, its rail screwed to it from behind.
+func (o *Outfit) cleatWall() error {
+	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), 40, o.Size(3.5, 90), o.Size(0.75, 19), true)
+	if err := o.holders(r); err != nil {
+		return err
+	}
+	o.panel(r, 170)
+	return nil
+}
+
+// panel puts a panel behind a rail, from so far under the board to a hand over the rail, with
+// fasteners in every stud behind it.
+func (o *Outfit) panel(r *Rail, below quantity.Length) {
+	a := &Panel{ID: o.ID(), Made: ply(), X: r.X, Width: r.Length, Bottom: -min(below, o.Y), Thickness: o.Size(0.5, 12), Screw: r.Screw}
+	a.Height = r.Bottom + r.Height + 60 - a.Bottom
+	a.Screw = o.Fixing(float64(a.Thickness), o.Wall.WoodBetween(float64(r.X), float64(r.X+r.Length)) != nil, true)
+	var columns []quantity.Length
+	for _, s := range r.Spots {
+		if !slices.Contains(columns, s.X) {
+			columns = append(columns, s.X)
+		}
+	}
+	const edge = 25 // there are none behind the rail, which is on before the panel goes up
+	for _, x := range columns {
+		for _, y := range append(even(edge, float64(r.Bottom-a.Bottom)-edge, 150, nil), float64(a.Height)-edge) {
+			a.Spots = append(a.Spots, Spot{ID: o.ID(), X: x, Y: quantity.Length(y)})
+		}
+	}
+	r.Panel, r.Behind = a.ID, true
+	behind := o.woodScrew(1, 25)
+	behind.Length = hold.StockLength(behind.Type, float64(a.Thickness)+float64(r.Thickness)*0.7, float64(a.Thickness+r.Thickness)-2)
+	r.Screw, r.Spots = behind, nil
+	for _, x := range even(float64(r.X)+60, float64(r.X+r.Length)-60, 150, nil) {
+		for _, y := range []quantity.Length{18, r.Height - 36} {
+			r.Spots = append(r.Spots, Spot{ID: o.ID(), X: quantity.Length(x), Y: y})
+		}
+	}
+	o.Panels = append(o.Panels, *a)
+}
+
+// holders hooks usual holders onto a rail.
+func (o *Outfit) holders(r *Rail) error {
 	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
 	leg := quantity.Length(150)
 	if leg > o.Y {

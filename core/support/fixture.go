@@ -52,32 +52,6 @@ func (s *Standard) Validate(p *problem.List) {
 	}
 }
 
-// Panel is a thin back on the studs that rails are screwed to from behind: X and Bottom
-// are its lower left corner, Spots its fasteners into the studs; mm.
-type Panel struct {
-	hold.Made `label:"panel" as:"wood"`
-	ID        string          `json:"id"`
-	X         quantity.Length `json:"x_mm" label:"left edge, along the wall" range:"0 30000"`
-	Bottom    quantity.Length `json:"bottom_mm" label:"lower edge, over the floor" range:"0 10000"`
-	Width     quantity.Length `json:"width_mm" label:"wide" range:"50 10000"`
-	Height    quantity.Length `json:"height_mm" label:"high" range:"50 6000"`
-	Thickness quantity.Length `json:"thickness_mm" label:"thick" range:"2 60" as:"fine"`
-	Screw     hold.Fixing     `json:"screw" title:"Into the studs" label:""`
-	Spots     []Spot          `json:"spots" count:"0 200"`
-}
-
-// Validate names every problem of a panel by itself.
-func (a *Panel) Validate(p *problem.List) {
-	if !field.Check(p, a) {
-		return
-	}
-	for i, s := range a.Spots {
-		at := p.In(fmt.Sprintf("spots[%d]", i))
-		at.Between("x_mm", float64(s.X), float64(a.X), float64(a.X+a.Width))
-		at.Between("y_mm", float64(s.Y), 0, float64(a.Height))
-	}
-}
-
 // Rail, Standard and Panel find a fixture by its id; nil where there is none.
 func (f *Fixtures) Rail(id string) *Rail {
 	return find(f.Rails, func(r *Rail) bool { return r.ID == id })
@@ -109,6 +83,18 @@ func (f *Fixtures) Under(id string, underside quantity.Length) *Rail {
 	}
 	seen := *r
 	seen.Bottom -= underside
+	seen.back = f.PanelUnder(r.Panel, underside)
+	return &seen
+}
+
+// PanelUnder is the panel of an id in the same way.
+func (f *Fixtures) PanelUnder(id string, underside quantity.Length) *Panel {
+	p := f.Panel(id)
+	if p == nil {
+		return nil
+	}
+	seen := *p
+	seen.Bottom -= underside
 	return &seen
 }
 
@@ -124,8 +110,8 @@ func (f *Fixtures) Fit(p *problem.List, wall quantity.Length) {
 	for i := range f.Rails {
 		r, at := &f.Rails[i], p.In(fmt.Sprintf("rails[%d]", i))
 		on(at, r.Noun(), r.X, r.Length)
-		if r.Panel != "" && f.Panel(r.Panel) == nil {
-			at.Add("panel", "there is no panel %q on this wall", r.Panel)
+		if r.Panel != "" {
+			r.fitsPanel(at, f.Panel(r.Panel))
 		}
 	}
 	for i := range f.Standards {
@@ -170,15 +156,6 @@ func (f *Fixtures) clips(id string, x quantity.Length) string {
 // Pieces are the standard and its screws.
 func (s *Standard) Pieces(o Over) []piece.Piece {
 	return []piece.Piece{o.bought("standard", "slotted standard", 1, float64(s.Height)), o.screws("screws", len(s.Holes), s.Screw)}
-}
-
-// Pieces are the panel and its screws.
-func (a *Panel) Pieces(o Over) []piece.Piece {
-	p := o.cut("panel", "panel", 1, a.Made, float64(a.Width), float64(a.Height), float64(a.Thickness))
-	for _, s := range a.Spots {
-		p.Features = append(p.Features, bore(piece.Front, float64(s.X-a.X), float64(s.Y), a.Screw))
-	}
-	return []piece.Piece{p, o.screws("screws", len(a.Spots), a.Screw)}
 }
 
 // Pieces are those of the fixtures that are among some ids.

@@ -198,7 +198,10 @@ func (*Holder) recipes() []Recipe {
 	return []Recipe{
 		{Key: "cleat", Name: "holders on a cleat", Words: "hooked onto a bevelled rail", Tools: []string{"table saw that tilts", "drill"},
 			Hands: "one bevel, ripped twice the same", Misfit: onARail, Make: (*Outfit).cleat,
-			Is: func(w *Ways, _ *Rail) bool { return w.Holder != nil }},
+			Is: func(w *Ways, r *Rail) bool { return w.Holder != nil && (r == nil || r.Panel == "") }},
+		{Key: "cleat-wall", Name: "holders on a panel", Words: "a bevelled rail on a thin back panel", Tools: []string{"table saw that tilts", "drill"},
+			Hands: "one bevel; the rail is screwed on before the panel goes up", Misfit: onARail, Make: (*Outfit).cleatWall,
+			Is: func(w *Ways, r *Rail) bool { return w.Holder != nil && r != nil && r.Panel != "" }},
 	}
 }
 

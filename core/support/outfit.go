@@ -99,6 +99,7 @@ type Outfit struct {
 	Supports  []Placed
 	Rail      *Rail // its lower edge from the board's underside
 	Standards []Standard
+	Panels    []Panel // likewise
 	Form      Form
 }
 

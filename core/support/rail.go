@@ -97,7 +97,9 @@ type Rail struct {
 	Gap       quantity.Length   `json:"gap_mm,omitempty" label:"gap, board to wall" range:"0 50" only:"kind=ledger"`        // between wall and board, on a ledger
 	Kerf      quantity.Length   `json:"kerf_mm,omitempty" label:"kerf of the saw" range:"0 10" as:"fine" only:"kind=cleat"` // of the saw that rips a cleat's bevel
 	Lock      bool              `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"kind=block"`
-	Panel     string            `json:"panel,omitempty"` // that it is screwed to from behind
+	Panel     string            `json:"panel,omitempty"`       // that it is on
+	Behind    bool              `json:"from_behind,omitempty"` // screwed to it from its back, and not through it into the wall
+	back      *Panel            // the panel, seen as the rail is
 }
 
 // Spot is a place for a fastener: along the wall, and above the piece's lower edge.
@@ -110,10 +112,15 @@ type Spot struct {
 
 // screwOf is what stands at a spot: the rail's fastener, or one of its own.
 func (r *Rail) screwOf(s *Spot) hold.Fixing {
+	return s.screw(r.Screw)
+}
+
+// screw is what stands at it: its own fastener, or the one that all have.
+func (s *Spot) screw(usual hold.Fixing) hold.Fixing {
 	if s.Screw != nil {
 		return *s.Screw
 	}
-	return r.Screw
+	return usual
 }
 
 // Validate names every problem of a rail.

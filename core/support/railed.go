@@ -24,6 +24,7 @@ type railed struct {
 	riders  []Rider
 	caution []string
 	noun    string
+	panel   *paneled // that it is held by
 }
 
 // Rider is what a rail carries at a place along the wall, spread over a width about it. On
@@ -113,20 +114,31 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 	ends = append(ends, float64(r.X+r.Length))
 	low, high := float64(r.Bottom), float64(r.Bottom+r.Height)
 	through := hold.Wooden(out.noun, out.board, float64(r.Thickness), true)
+	if r.back != nil && r.Behind {
+		out.panel = r.back.Hang(s, panelRiders(r, riders))
+		through = hold.Wooden("panel", s.Piece(r.back.Made, float64(r.back.Width), float64(r.back.Thickness)), float64(r.back.Thickness), true)
+	} else if r.back != nil {
+		through = through.Off(float64(r.back.Thickness))
+	}
 	for i := range len(ends) - 1 {
 		from, to := ends[i], ends[i+1]
+		if out.panel != nil {
+			out.set.Onto = &hold.Ground{Name: out.noun, Face: "panel", Wood: out.board, Thick: float64(r.Thickness), X: [2]float64{from, to},
+				Y: [2]float64{low, high}}
+		}
+		set := out.set
 		var holes []hold.Drilled
 		for _, sp := range r.Spots {
 			if x := float64(sp.X); x >= from && (x < to || i == len(ends)-2) {
-				holes = append(holes, out.set.Drill(sp.ID, x, low+float64(sp.Y), r.screwOf(&sp), through))
+				holes = append(holes, set.Drill(sp.ID, x, low+float64(sp.Y), r.screwOf(&sp), through))
 			}
 		}
 		hold.Spare(holes)
 		slices.SortStableFunc(holes, func(a, b hold.Drilled) int { return cmp.Compare(a.X, b.X) })
-		if c := out.set.Crowd(holes, hold.Grain{Name: out.noun, Ends: [2]float64{from, to}, Edges: [2]float64{low, high}}); c != "" {
+		if c := set.Crowd(holes, hold.Grain{Name: out.noun, Ends: [2]float64{from, to}, Edges: [2]float64{low, high}}); c != "" {
 			out.caution = append(out.caution, c)
 		}
-		m := hold.NewMount(&out.set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
+		m := hold.NewMount(&set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
 			return belongs(xs, k, from, to)
 		})
 		length := span{from: from, to: to, Mount: m}
@@ -287,7 +299,11 @@ func (r *railed) Links() []SharedLink {
 			Role: hold.RoleBehind, Kind: hold.Gate, Name: s.IntoName()}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
 	}
-	return append(out, r.between()...)
+	out = append(out, r.between()...)
+	if r.panel != nil {
+		out = append(append(out, r.offPanel(r.panel)...), r.panel.Links()...)
+	}
+	return out
 }
 
 // columnName is where a column stands: at which of the wall's studs, counted from
@@ -295,13 +311,7 @@ func (r *railed) Links() []SharedLink {
 func (r *railed) columnName(s *span, k int) string {
 	c := &s.Columns[k]
 	if behind := s.Holes[c.Holes[0]].Hit.Behind(); behind != nil {
-		n := 1
-		for _, st := range s.Set.Wall.Studs {
-			if st.X < behind.X {
-				n++
-			}
-		}
-		return fmt.Sprintf("stud %d", n)
+		return fmt.Sprintf("stud %d", s.Set.Wall.Number(behind))
 	}
 	return fmt.Sprintf("fastener %d from the left", k+1)
 }
@@ -331,7 +341,7 @@ func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		g.Shapes = append(g.Shapes, hold.Shape{Name: r.noun, Stuff: stuff, Front: hold.Box(s.from, s.Low, s.to, s.High)})
-		side := []hold.Shape{{Name: r.noun, Stuff: stuff, Side: r.way().outline(r.Rail)}}
+		side := r.fromSide(stuff)
 		for k := range s.Columns {
 			p := r.carries(nil, l, k, all)
 			col := hold.Column{X: s.Columns[k].X, Share: p.V, Moment: p.M, Geometry: r.set.NewGeometry(hold.Action{})}
@@ -350,7 +360,44 @@ func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
 			g.Columns = append(g.Columns, idle)
 		}
 	}
+	if r.panel != nil {
+		columns := r.panel.columns(all)
+		for i := range columns {
+			columns[i].Shapes = append(columns[i].Shapes, r.fromSide(stuff)[1:]...)
+		}
+		g.Columns = append(g.Columns, columns...)
+	}
 	return g
+}
+
+// fromSide is the rail as it is seen from its end, with the panel that it is on.
+func (r *railed) fromSide(stuff hold.Stuff) []hold.Shape {
+	rail := hold.Shape{Name: r.noun, Stuff: stuff, Side: r.way().outline(r.Rail)}
+	if r.back == nil {
+		return []hold.Shape{rail}
+	}
+	for i := range rail.Side {
+		rail.Side[i][0] += float64(r.back.Thickness)
+	}
+	return []hold.Shape{{Name: "panel", Stuff: r.back.Made.Stuff(), Side: hold.Box(0, float64(r.back.Bottom), float64(r.back.Thickness),
+		float64(r.back.Bottom+r.back.Height))}, rail}
+}
+
+// panelRiders are a rail's as its panel has them.
+func panelRiders(r *Rail, riders []Rider) []PanelRider {
+	out := make([]PanelRider, len(riders))
+	for i := range riders {
+		out[i] = PanelRider{riders[i], r}
+	}
+	return out
+}
+
+// Base is how far out from the wall the back of a rail is, mm: in front of its panel.
+func (r *Rail) Base() float64 {
+	if r == nil || r.back == nil {
+		return 0
+	}
+	return float64(r.back.Thickness)
 }
 
 // Studs are those behind its columns.
@@ -363,6 +410,9 @@ func (r *railed) Studs() []string {
 				out = append(out, stud)
 			}
 		}
+	}
+	if r.panel != nil {
+		r.panel.couples(nil, func(stud string, _ float64) { out = append(out, stud) })
 	}
 	return out
 }
@@ -379,6 +429,12 @@ func (r *railed) Couples(all []hold.Action, to []float64) {
 			}
 		}
 	}
+	if r.panel != nil {
+		r.panel.couples(all, func(_ string, m float64) {
+			to[n] = m
+			n++
+		})
+	}
 }
 
 func (s *span) studBehind(k int) string { return s.Holes[s.Columns[k].Holes[0]].Hit.Stud }
@@ -392,6 +448,10 @@ func (r *railed) Notes() hold.Notes {
 		if len(r.lengths[l].Columns) == 1 {
 			n.Cautions = append(n.Cautions, "only one stud holds "+r.lengthName(l)+": it leans on its rows alone not to swing")
 		}
+	}
+	if r.panel != nil {
+		m := r.panel.mount.Notes()
+		n.Assumed, n.Cautions = append(n.Assumed, m.Assumed...), append(n.Cautions, m.Cautions...)
 	}
 	return n
 }

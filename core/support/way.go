@@ -54,12 +54,12 @@ type Way interface {
 // StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
 func StandsOut(w Way, rail *Rail) float64 {
 	if rail != nil && rail.Kind == Backer {
-		return float64(rail.Thickness)
+		return rail.Base() + float64(rail.Thickness)
 	}
 	if o, ok := w.(interface{ StandsOut(*Rail) float64 }); ok {
-		return o.StandsOut(rail)
+		return rail.Base() + o.StandsOut(rail)
 	}
-	return 0
+	return rail.Base()
 }
 
 // Placeable tells whether a support of a way may stand anywhere under its board.

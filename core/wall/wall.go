@@ -207,6 +207,17 @@ func (w *Wall) WoodBetween(from, to float64) []float64 {
 	return out
 }
 
+// Number is which of its studs one is, from the left.
+func (w *Wall) Number(of *Stud) int {
+	n := 1
+	for _, st := range w.Studs {
+		if st.X < of.X {
+			n++
+		}
+	}
+	return n
+}
+
 // Meets is what a hole finds behind the face.
 type Meets string
 
