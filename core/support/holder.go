@@ -1,12 +1,10 @@
 package support
 
 import (
-	"math"
 
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/joint"
-	"aguante/core/material"
 	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -53,84 +51,26 @@ func (h *Holder) Fixings() []*hold.Fixing { return nil }
 // held is a holder in its place.
 type held struct {
 	framed
-	h     *Holder
-	own   hold.Site
-	rail  *Rail // nil: nothing to hang on
-	up    material.Board
-	lips  [2]lipped // of the hook, and of the rail
-	hooks [hold.Cases]hookScrew
-}
-
-// lipped is a piece whose bevel bears.
-type lipped struct {
-	name  string
-	t     float64
-	board material.Board
+	h    *Holder
+	own  hold.Site
+	hook hooking
 }
 
 // Hang hooks a holder onto the shelf's rail.
 func (h *Holder) Hang(s Setting) Hung {
 	out := &held{h: h, own: s.Site}
 	out.framed = framed{Frame: &h.Frame, set: &out.own, z0: float64(h.Hook.Thick)}
-	if s.Rail != nil && s.Rail.Kind == Cleat {
-		out.rail = s.Rail
-		length := float64(h.Hook.Length)
-		out.lips[0] = lipped{"hook", float64(h.Hook.Thick), s.Piece(h.Hook.Made, length, float64(h.Hook.Thick))}
-		out.lips[1] = lipped{"rail", float64(s.Rail.Thickness), s.Piece(s.Rail.Made, length, float64(s.Rail.Thickness))}
-		out.up = s.Piece(h.Made, float64(h.Width), float64(h.Deep))
-		for c := range out.hooks {
-			out.hooks[c] = out.hookScrews(nil, s.Bases[c])
-		}
-	}
+	out.hook = hooking{Hook: &h.Hook, site: &out.own, low: -float64(h.Leg), spacer: h.Spacer, lock: h.Lock,
+		back: s.Piece(h.Made, float64(h.Width), float64(h.Deep)), deep: float64(h.Deep)}
+	out.hook.hang(s.Rail, s.Fixtures)
 	return out
 }
 
-// bevel is the height of the bevel's middle over the board's underside, and hp over
-// the middle of a lower bearing 20 mm high.
-func (h *held) bevel() (y, hp float64) {
-	fall := h.rail.fall()
-	y = float64(h.rail.Bottom+h.rail.Height) - fall/2
-	return y, y + float64(h.Leg) - 10
-}
-
-// works is what the bevel does under an action.
-func (h *held) works(sh *working.Sheet, a hold.Action) hooked {
-	zb := float64(h.rail.Thickness) / 2
-	_, hp := h.bevel()
-	k := onBevel(a.R, a.Arm(), zb, max(hp, 1), h.rail.Bevel)
-	if sh.On() {
-		sh.Add("H", "pull outward at the bevel: the holder turns on its lower bearing, hp below", "V × (e − zb) / hp", k.H, working.Force,
-			"statics",
-			working.In("V", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("zb", zb, working.Length),
-			working.In("hp", hp, working.Length))
-		sh.Add("Hs", "and the wedge pushes out as well, 15° being friction", "max(H, V × tan(β − 15°))", k.Hs, working.Force, "Rule",
-			working.In("H", k.H, working.Force), working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
-	}
-	return k
-}
-
-// onRail is what a holder does to its rail: its weight, and the moment about the
-// rail's lower edge of what the bevel pushes out with and of the weight on it.
-func (h *held) onRail(sh *working.Sheet, a hold.Action) hold.Pulled {
-	if h.rail == nil {
-		return hold.Pulled{}
-	}
-	k := h.works(sh, a)
-	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), H: k.Hs, Case: a.Case}
-}
-
-// railMoment is Hs (h − t/2) + V t/2; a bevel flatter than 45° is gripped nearer its
-// top, which is the longer lever.
-func railMoment(r *Rail, hs, v float64) float64 {
-	t := float64(r.Thickness)
-	return hs*(float64(r.Height)-min(t, r.fall())/2) + v*t/2
-}
-
 func (h *held) rider() func(*working.Sheet, hold.Action) hold.Pulled {
-	if h.rail == nil {
+	if h.hook.rail == nil {
 		return nil
 	}
-	return h.onRail
+	return h.hook.onRail
 }
 
 // StandsOut is how far in front of the wall the board's back edge is, where the upright
@@ -148,34 +88,8 @@ func (h *held) HoldsDown() bool { return h.h.Lock && h.framed.HoldsDown() }
 // Geometry draws hook, spacer and frame.
 func (h *held) Geometry(a hold.Action) hold.Geometry {
 	g := h.own.NewGeometry(a)
-	z0 := h.h.back(h.rail)
-	if h.rail != nil {
-		y, hp := h.bevel()
-		t := float64(h.h.Hook.Thick)
-		fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
-		low, top := y-fall/2, y-fall/2+float64(h.h.Hook.High)
-		w := float64(h.h.Hook.Length) / 2
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.h.Hook.Made.Stuff(),
-			Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
-		for _, at := range h.h.Hook.Places() {
-			from, to := z0+float64(h.Deep), -1.0
-			if !h.h.Hook.Behind {
-				from, to = 0, 1
-			}
-			g.Shapes = append(g.Shapes, h.h.Hook.Screw.Level(at.X-w, low+at.Y, from, to))
-		}
-		if h.h.Spacer {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber,
-				Side: hold.Box(0, -float64(h.Leg), z0, -float64(h.Leg)+spacer)})
-		}
-		k := h.works(nil, a)
-		g.Forces = append(g.Forces, hold.Force{Name: "at the bevel", Z: z0, Y: y, DZ: 1, N: k.Hs})
-		if h.h.Spacer {
-			g.Forces = append(g.Forces, hold.Force{Name: "lower bearing", Z: z0, Y: -float64(h.Leg) + 10, DZ: -1, N: k.H})
-			g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: z0, Y1: y - hp, Z2: z0, Y2: y, MM: hp})
-		}
-		g.Facts = append(g.Facts, hold.Pulls("on the hook's lip", k.Lip), hold.Pulls("its weight keeps it down to", k.Climb))
-	}
+	z0 := h.h.back(h.hook.rail)
+	h.hook.draw(&g, a, z0, z0+float64(h.Deep))
 	h.framed.draw(&g, a, z0)
 	g.Measures = append(g.Measures, hold.Across("reach", "holder.reach_mm", 0, float64(h.Reach), -float64(h.High)))
 	g.Fit()
@@ -185,12 +99,7 @@ func (h *held) Geometry(a hold.Action) hold.Geometry {
 // Notes say what keeps it on.
 func (h *held) Notes() hold.Notes {
 	n := h.framed.notes()
-	if !h.h.Lock {
-		n.Cautions = append(n.Cautions, "no screw locks it on the rail: a knock from below lifts it off")
-	}
-	if h.h.Hook.Behind && h.Deep < 12 && !h.h.Hook.Glued {
-		n.Cautions = append(n.Cautions, "the back is thin for screws from behind: their heads are drawn through it")
-	}
+	n.Cautions = append(n.Cautions, h.hook.cautions()...)
 	return n
 }
 

@@ -89,8 +89,8 @@ func TestAHolderNeedsItsLowerSpacer(t *testing.T) {
 func TestAHolderBalances(t *testing.T) {
 	h := cleated(func(*Holder, *Rail) {})
 	a := hold.Action{R: 100, M: 100 * 120}
-	y, hp := h.bevel()
-	k := h.works(nil, a)
+	y, hp := h.hook.bevel()
+	k := h.hook.works(nil, a)
 	// About the lower bearing: R (e − zb) = H hp; the bevel's middle is 120.5 over the
 	// board's underside, the bearing 160 under it.
 	if !near(y, 120.5, 1e-9) || !near(hp, 280.5, 1e-9) || !near(k.H*hp, 100*(120-9.5), 1e-9) {
@@ -156,7 +156,7 @@ func TestLipIsTheWeakerOfHookAndRail(t *testing.T) {
 func TestRippingACleat(t *testing.T) {
 	h := cleated(func(_ *Holder, r *Rail) { r.Kerf = 3.2 })
 	marks := map[string]float64{}
-	for _, f := range (cleat{}).marks(newRailed(h.rail, h.own, nil)) {
+	for _, f := range (cleat{}).marks(newRailed(h.hook.rail, h.own, nil)) {
 		marks[f.Name] = f.Value
 	}
 	// 19 mm at 45°: the short face is 19 lower; the kerf takes 3.2/cos 45° = 4.525 of the
