@@ -37,10 +37,11 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form, board mater
 		Wall: &p.Wall, X: float64(s.X), Length: float64(s.Length), Foot: float64(s.Y), Depth: float64(s.Depth), Thickness: float64(s.Thickness),
 		Board: board,
 		Bases: hold.BasesFor(s.Duration), Condition: s.Board.Condition, LongTerm: material.CreepFactor(nil, kdef, s.Duration.Days()), Days: s.Duration.Days(), Care: s.Below.Care(),
-		Allowed: s.Sag.Allowed,
+		Allowed: s.Sag.Allowed, Rail: p.RailOf(s), Fixtures: &p.Fixtures,
 	}
 	g.storeys = len(form.Tiers())
 	out, reach := form.Room(float64(s.Depth))
+	out += stage.Rail.Base()
 	for _, it := range s.Contents {
 		if m := float64(it.Mass()); m > 0 {
 			g.asked += m
@@ -181,8 +182,55 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 	}
 	g.parts(&out)
 	g.notes(p, &out)
-	out.grips, out.own = g.grips(), out.gathered()
+	out.grips, out.rides = g.grips(), g.rides()
+	out.Rail = g.railReport(p, out.Links)
+	out.own = out.gathered()
 	return out, nil
+}
+
+// railReport is the rail that it hangs on as it is drawn.
+func (g *stand) railReport(p *design.Project, links []Link) *Rail {
+	d := g.demand(g.by(), hold.Everyday, hold.Strength)
+	rail, _, all := support.OnRail(g.on, d)
+	if rail == nil {
+		return nil
+	}
+	out := &Rail{ID: g.shelf.Rail, Name: p.Fixtures.Rail(g.shelf.Rail).Noun(), When: "with all of its goods", Geometry: rail.Geometry(all)}
+	worst := -1.0
+	for i := range links {
+		if l := &links[i]; l.Support == out.ID && l.Kind == hold.Strength && l.Used > worst {
+			worst, out.Worst = l.Used, l.ID
+		}
+	}
+	return out
+}
+
+// rides are what it does to the rail that it hangs on, which others may share.
+func (g *stand) rides() []ride {
+	most := mostOf(g.asked)
+	_, riders, _ := support.OnRail(g.on, support.Demand{Care: 1})
+	out := make([]ride, len(riders))
+	for k := range riders {
+		course := func() course { return course{everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}} }
+		out[k] = ride{fixture: g.shelf.Rail, name: g.shelf.Name, rider: riders[k], r: course(), m: course(), at: k}
+	}
+	take := func(d support.Demand, at int) {
+		_, _, all := support.OnRail(g.on, d)
+		for k := range out {
+			out[k].r.take(d.Case, at, all[k].R)
+			out[k].m.take(d.Case, at, all[k].M)
+		}
+	}
+	for at, by := range [2]float64{0, most} {
+		take(g.demand(by, hold.Everyday, hold.Strength), at)
+		take(g.demand(by, hold.Break, hold.Strength), at)
+	}
+	for c := range g.sudden {
+		for _, d := range g.sudden[c] {
+			take(d, c)
+		}
+	}
+	return out
 }
 
 // formOf is a form with its platforms of the wood that a link's answer is of.

@@ -23,7 +23,8 @@ func (p *Project) Pieces(s *Shelf) []piece.Piece {
 func (p *Project) Hangings(s *Shelf) []piece.Piece {
 	over := s.over(s.ID)
 	if form, _ := s.Form(); form != nil {
-		return form.Pieces(over)
+		over.Rail = p.RailOf(s)
+		return append(form.Pieces(over), p.Fixtures.Pieces(over, p.behind(s.fixtures()))...)
 	}
 	over.Rail = p.RailOf(s)
 	var out []piece.Piece

@@ -124,5 +124,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 
 // HasHook tells whether a thing may hang on a hook of a name here.
 func (s *Shelf) HasHook(id string) bool {
-	return s.HookRail != nil && s.HookRail.HasHook(id)
+	form, _ := s.Form()
+	h, ok := form.(interface{ HasHook(string) bool })
+	return ok && h.HasHook(id)
 }

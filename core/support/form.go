@@ -79,6 +79,8 @@ type Stage struct {
 	Foot, Depth float64
 	Thickness   float64
 	Board       material.Board // of platforms
+	Rail        *Rail          // that it hangs on, seen from its foot
+	Fixtures    *Fixtures
 	Bases       [hold.Cases]material.Basis
 	Condition   material.Condition
 	Goods       []Good
@@ -147,6 +149,26 @@ func OnFloor(s Standing, d Demand) float64 {
 	return 0
 }
 
+// OnRail is the rail that a form hangs on and what rides on it, and what that does in a demand;
+// nil where it hangs on none.
+func OnRail(s Standing, d Demand) (rail Shared, riders []Rider, all []hold.Action) {
+	if r, on, acts := onRail(s, d); r != nil {
+		return r, on, acts
+	}
+	return nil, nil, nil
+}
+
+func onRail(s Standing, d Demand) (rail *railed, riders []Rider, all []hold.Action) {
+	if h, ok := s.(interface {
+		onRail(Demand) (*railed, []hold.Action)
+	}); ok {
+		if r, acts := h.onRail(d); r != nil {
+			return r, r.riders, acts
+		}
+	}
+	return nil, nil, nil
+}
+
 // Couples tells what a form passes to each stud in a demand: a couple, N·mm, at a height
 // over its foot, mm. What only pulls or presses there passes none.
 func Couples(s Standing, d Demand, do func(stud string, up, couple float64)) {
@@ -154,6 +176,14 @@ func Couples(s Standing, d Demand, do func(stud string, up, couple float64)) {
 		couples(Demand, func(stud string, up, couple float64))
 	}); ok {
 		c.couples(d, do)
+	}
+	if rail, _, all := onRail(s, d); rail != nil {
+		studs := rail.Studs()
+		couples := make([]float64, len(studs))
+		rail.Couples(all, couples)
+		for i, stud := range studs {
+			do(stud, float64(rail.Bottom+rail.Height/2), couples[i])
+		}
 	}
 }
 

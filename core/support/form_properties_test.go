@@ -112,7 +112,7 @@ func TestHooksShareWhatHangs(t *testing.T) {
 		for _, g := range goods {
 			want += g.W
 		}
-		for _, w := range h.goods {
+		for _, w := range h.pegs.goods {
 			got += w
 		}
 		if !near(got, want, 1e-9) {

@@ -1,7 +1,6 @@
 package support
 
 import (
-
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/joint"

@@ -47,26 +47,17 @@ func (h *HookRail) Validate(p *problem.List) {
 				say.Place(float64(h.X)), say.Place(float64(h.X+h.Length)))
 		}
 	}
-	at := p.In("peg")
-	at.Between("up_mm", float64(h.Peg.Up), 3, float64(h.Height)-3)
-	if h.Peg.Kind == Pipe {
-		at.Between("wall_mm", float64(h.Peg.Wall), 0.8, float64(h.Peg.D)/2)
-	}
-	if h.Peg.Kind != WoodPeg {
-		at.Between("apart_mm", float64(h.Peg.Apart), 5, float64(h.Peg.Flange)-4)
-	}
+	h.Peg.within(p.In("peg"), h.Height)
 }
 
-// hooked is a hook rail in its place.
+// hookRail is one in its place.
 type hookRail struct {
 	*HookRail
-	set   Stage
-	own   hold.Site
-	rail  *railed
-	goods []float64 // weight on each hook, N
-	heavy []float64 // the heaviest single thing that may hang on each, N
-	acts  []hold.Action
-	peg   float64 // weight of one, N
+	pegs pegged
+	set  Stage
+	own  hold.Site
+	rail *railed
+	acts []hold.Action
 }
 
 // HasHook tells whether it has a hook of a name.
@@ -74,70 +65,17 @@ func (h *HookRail) HasHook(id string) bool {
 	return slices.ContainsFunc(h.Hooks, func(k Hanger) bool { return k.ID == id })
 }
 
-// Stand puts a hook rail up. What is said to hang on a hook hangs there; all else is taken by the hooks nearest to it, by its length,
-// so that it comes to the same however it is listed; one thing of it may hang on each of them.
+// Stand puts a hook rail up with what hangs on it.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, goods: make([]float64, len(h.Hooks)), heavy: make([]float64, len(h.Hooks)), own: s.site(s.X),
-		acts: make([]hold.Action, len(h.Hooks))}
+	out := &hookRail{HookRail: h, set: s, own: s.site(s.X), acts: make([]hold.Action, len(h.Hooks))}
 	var riders []Rider
-	var at []float64
 	for _, k := range h.Hooks {
 		riders = append(riders, Rider{X: float64(k.X), On: hold.Straight})
-		at = append(at, float64(k.X))
 	}
-	out.rail, out.peg = newRailed(&h.Rail, out.own, riders), out.pegWeight()
-	for _, g := range s.Goods {
-		if g.Hook != "" {
-			if i := slices.IndexFunc(h.Hooks, func(k Hanger) bool { return k.ID == g.Hook }); i >= 0 {
-				out.goods[i] += g.W
-				out.heavy[i] = max(out.heavy[i], g.Each)
-			}
-			continue // off a hook that gave way it lies on the floor
-		}
-		for i, x := range at {
-			from, to := math.Inf(-1), math.Inf(1)
-			for _, o := range at { // up to half of the way to the hooks beside it
-				if o < x {
-					from = max(from, (o+x)/2)
-				}
-				if o > x {
-					to = min(to, (o+x)/2)
-				}
-			}
-			if long := min(to, g.To) - max(from, g.From); long > 0 {
-				out.goods[i] += g.W * long / (g.To - g.From)
-				out.heavy[i] = max(out.heavy[i], g.Each)
-			}
-		}
-	}
+	out.rail = newRailed(&h.Rail, out.own, riders)
+	out.pegs = newPegged(&h.Peg, h.Hooks, &out.set, &out.own, out.rail.board, float64(h.Thickness))
 	return out
 }
-
-// leastYank is what any hook must stand, N (Rule: things are yanked).
-const leastYank = 150.0
-
-// load is what hook i is judged at: twice its share, twice the heaviest thing that may hang
-// there, all of it on this hook, at least 150 N, and its share with what comes down on it
-// (engineering basis 4.10).
-func (h *hookRail) load(sh *working.Sheet, i int, d Demand) float64 {
-	share, heaviest, sudden := h.goods[i]*d.By, h.heavy[i]*d.By, 0.0
-	if h.meets(i, d) {
-		sudden = d.Extra
-	}
-	p := max(2*share, 2*heaviest, leastYank, share+sudden) * d.Care
-	if sh.On() {
-		sh.Add("P", "what the hook is judged at, as things are yanked: twice its share or twice the heaviest thing that may hang there, at "+
-			"least "+
-			say.Force(leastYank)+", or its share with what comes down on it; × care",
-			fmt.Sprintf("max(2 × W, 2 × W1, %g, W + F) × care", leastYank), p,
-			working.Force, "Rule", working.In("W", share, working.Force), working.In("W1", heaviest, working.Force),
-			working.In("F", sudden, working.Force), working.In("care", d.Care, working.Ratio))
-	}
-	return p
-}
-
-// meets tells that what comes down in a demand comes down on hook i.
-func (h *hookRail) meets(i int, d Demand) bool { return d.Extra > 0 && d.X == float64(h.Hooks[i].X) }
 
 // lasting is a demand by what lasts: a yank is no shorter than what hangs there (engineering
 // basis 4.10).
@@ -161,22 +99,7 @@ func (h *hookRail) Links() []FormLink {
 		return hold.Use{How: "hang"}
 	}}
 	out = append(out, gate)
-	for i := range h.Hooks {
-		where := fmt.Sprintf("hook %d", i+1)
-		link := func(mode string, goes hold.Goes, of hold.Of, role hold.Role, name string, use func(*working.Sheet, int, Demand) hold.Use) {
-			out = append(out, FormLink{Link: hold.Link{Part: "hook", Mode: mode, Goes: goes, Of: of, Role: role, Kind: hold.Strength, Name: name},
-				Support: h.Hooks[i].ID, Where: where, X: float64(h.Hooks[i].X),
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return use(sh, i, lasting(d)) }})
-		}
-		if h.Peg.Kind != Cast {
-			link("bends", hold.Bends, h.Peg.of(), hold.RoleBar, string(h.Peg.Kind)+" in bending", h.bends)
-		}
-		if h.Peg.Kind == WoodPeg {
-			link("bore", hold.Crushes, h.Rail.Made.Of(), hold.RoleBore, "bore in the board", h.bore)
-		} else {
-			link("flange", hold.Draws, h.Peg.Screw.Of(), hold.RoleJoint, "screws of its flange", h.flange)
-		}
-	}
+	out = append(out, h.pegs.links(h.Rail.Made)...)
 	deep := float64(h.Thickness) // of a peg, or of its flange's screws
 	if h.Peg.Kind != WoodPeg {
 		deep = h.Peg.Screw.Screw().Grip(flangePlate, 0, deep).In
@@ -194,9 +117,9 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 	ask := func(sh *working.Sheet, yanked int) hold.Use {
 		all := h.acts
 		for i := range h.Hooks {
-			p := h.goods[i] * d.By * d.Care
+			p := h.pegs.goods[i] * d.By * d.Care
 			if i == yanked {
-				p = h.load(sh, i, d)
+				p = h.pegs.load(sh, i, d)
 			}
 			all[i] = h.action(p, d)
 		}
@@ -207,7 +130,7 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 	}
 	worst, at := hold.Use{Used: -1}, 0
 	for i := range h.Hooks {
-		if d.Extra > 0 && !h.meets(i, d) {
+		if d.Extra > 0 && !h.pegs.meets(i, d) {
 			continue // one thing at a time
 		}
 		if u := ask(nil, i); u.Used > worst.Used {
@@ -223,16 +146,7 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 // Self is the weight of the board and its wooden pegs, N.
 func (h *hookRail) Self() float64 {
 	board := h.rail.board.Density() * 1e-9 * float64(h.Length*h.Height*h.Thickness) * quantity.Gravity
-	return board + float64(len(h.Hooks))*h.peg
-}
-
-// pegWeight is that of one peg, as it is cut, N; pipes and cast hooks are not weighed.
-func (h *hookRail) pegWeight() float64 {
-	if h.Peg.Kind != WoodPeg {
-		return 0
-	}
-	d := float64(h.Peg.D)
-	return h.own.Piece(h.Peg.Made, d, d).Density() * 1e-9 * d * d * float64(h.Peg.Reach+h.Thickness) * quantity.Gravity
+	return board + float64(len(h.Hooks))*h.pegs.each
 }
 
 // Points are the hooks.
@@ -246,7 +160,7 @@ func (h *hookRail) Points() []float64 {
 
 // action is what a hook with p newtons on it passes to the board, with its own weight.
 func (h *hookRail) action(p float64, d Demand) hold.Action {
-	own, out := h.peg*d.Care, float64(h.Peg.Reach+h.Thickness)
+	own, out := h.pegs.each*d.Care, float64(h.Peg.Reach+h.Thickness)
 	return hold.Action{R: p + own, M: p*out + own*out/2, Case: d.Case}
 }
 
@@ -254,8 +168,8 @@ func (h *hookRail) action(p float64, d Demand) hold.Action {
 func (h *hookRail) actions(d Demand) []hold.Action {
 	out := make([]hold.Action, len(h.Hooks))
 	for i := range h.Hooks {
-		p := h.goods[i] * d.By
-		if h.meets(i, d) {
+		p := h.pegs.goods[i] * d.By
+		if h.pegs.meets(i, d) {
 			p += d.Extra
 		}
 		out[i] = h.action(p*d.Care, d)
@@ -278,14 +192,14 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	var out []FormPart
 	weight := h.Self()
 	for i := range h.Hooks {
-		weight += h.goods[i] * d.By
+		weight += h.pegs.goods[i] * d.By
 	}
 	rail := h.rail.Geometry(h.actions(d))
 	for i, k := range h.Hooks {
 		set := h.set.site(float64(k.X))
 		g := set.NewGeometry(hold.Action{})
 		h.Peg.draw(&g, float64(h.Bottom+h.Peg.Up), float64(h.Thickness))
-		g.Facts = append(g.Facts, hold.Pulls("judged at", h.load(nil, i, d)))
+		g.Facts = append(g.Facts, hold.Pulls("judged at", h.pegs.load(nil, i, d)))
 		near := -1
 		for c := range rail.Columns {
 			if near < 0 || math.Abs(rail.Columns[c].X-float64(k.X)) < math.Abs(rail.Columns[near].X-float64(k.X)) {
@@ -303,7 +217,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 			g.Marks = append(g.Marks, hold.Long("first hook, from the board's left end", float64(k.X-h.X)))
 		}
 		out = append(out, FormPart{ID: k.ID, Noun: "hook", Name: fmt.Sprintf("hook %d", i+1), On: true, X: float64(k.X),
-			Share: h.goods[i] * d.By, Geometry: g})
+			Share: h.pegs.goods[i] * d.By, Geometry: g})
 	}
 	return append([]FormPart{h.drawBoard(&rail, weight)}, out...)
 }
@@ -392,17 +306,9 @@ var _ Form = (*HookRail)(nil)
 
 // Pieces are the board, its pegs or hooks, and their screws.
 func (h *HookRail) Pieces(o Over) []piece.Piece {
-	n, reach := len(h.Hooks), float64(h.Peg.Reach)
+	n := len(h.Hooks)
 	board := h.Rail.lengths(o)
-	var hooks []piece.Piece
-	switch h.Peg.Kind {
-	case WoodPeg:
-		hooks = append(hooks, o.cut("pegs", "peg", n, h.Peg.Made, reach+float64(h.Thickness), float64(h.Peg.D), float64(h.Peg.D)))
-	case Pipe:
-		hooks = append(hooks, o.bought("pipes", "pipe", n, reach), o.bought("flanges", "pipe flange", n, float64(h.Peg.Flange)))
-	default:
-		hooks = append(hooks, o.bought("hooks", "cast hook", n, reach))
-	}
+	hooks := h.Peg.pieces(o, n, float64(h.Thickness))
 	for i := range board {
 		from := board[i].from
 		for _, k := range h.Hooks {
@@ -410,18 +316,9 @@ func (h *HookRail) Pieces(o Over) []piece.Piece {
 			if x < 0 || x > board[i].Length {
 				continue
 			}
-			if h.Peg.Kind == WoodPeg {
-				board[i].Features = append(board[i].Features, piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: float64(h.Peg.Up),
-					D: float64(h.Peg.D)})
-			}
-			for _, at := range h.Peg.Places() {
-				board[i].Features = append(board[i].Features, bore(piece.Front, x+at.X, float64(h.Peg.Up)+at.Y, h.Peg.Screw))
-			}
+			h.Peg.boreFor(&board[i].Piece, x)
 		}
 	}
 	out := append(only(board), hooks...)
-	if h.Peg.Kind != WoodPeg {
-		out = append(out, o.screws("hook screws", n*h.Peg.Count, h.Peg.Screw))
-	}
 	return append(out, o.screws("screws", len(h.Spots), h.Rail.Screw))
 }

@@ -30,6 +30,7 @@ type Forms struct {
 	Frame     *StandingFrame `json:"frame,omitempty"`
 	SheetRack *SheetRack     `json:"sheet_rack,omitempty"`
 	Cart      *HingedCart    `json:"cart,omitempty"`
+	Tools     *ToolHolder    `json:"tool_holder,omitempty"`
 }
 
 // railWays are what a rail may be. A new one is one more line here.

@@ -346,8 +346,11 @@ func (f *StandingFrame) more(o *Outfit, like string) string {
 
 // more is a hook beside another: studs do not matter to hooks.
 func (h *HookRail) more(o *Outfit, like string) string {
+	return moreHooks(&h.Hooks, &h.Peg, o, like)
+}
+
+func moreHooks(hooks *[]Hanger, a *Peg, o *Outfit, like string) string {
 	beside := *o
 	beside.Wall = &wall.Wall{Kind: wall.Masonry}
-	return another(&h.Hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X },
-		max(h.Peg.D, h.Peg.Flange), &beside)
+	return another(hooks, like, func(k *Hanger) *string { return &k.ID }, func(k *Hanger) *quantity.Length { return &k.X }, max(a.D, a.Flange), &beside)
 }
