@@ -336,8 +336,8 @@ func TestPlatformsAndPostsByHand(t *testing.T) {
 	s.X, s.Length = 350, 650
 	h := f.Stand(s).(*stoodFrame)
 	// w L²/8 with the platform's own weight: (400 + own) × 650/8.
-	own := h.platformWeight()
-	if m, _, _ := h.span(0, everyday(1)); !near(m, (400+own)*650/8, 1e-6) {
+	own := h.rows[0].weight()
+	if m, _, _ := h.rows[0].span(everyday(1)); !near(m, (400+own)*650/8, 1e-6) {
 		t.Errorf("moment %v, want %v", m, (400+own)*650/8)
 	}
 	// Posts: free 700 between platforms, 38 × 64: I = 64 × 38³/12 = 292 651; a third of

@@ -9,7 +9,6 @@ import (
 	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/material"
 	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
@@ -118,13 +117,12 @@ func (f *StandingFrame) fitsUnder(p *problem.List, x, long quantity.Length) {
 // stood is a frame in its place.
 type stoodFrame struct {
 	*StandingFrame
-	set     Stage
-	own     hold.Site
-	at      []float64
-	holes   []hold.Drilled
-	hold    int
-	rows    []platformRow // the platforms, as beams over the posts
-	ownTerm float64       // growth of their sag under themselves
+	set   Stage
+	own   hold.Site
+	at    []float64
+	holes []hold.Drilled
+	hold  int
+	rows  []row // the platforms, as beams over the posts
 }
 
 // Stand puts a frame up.
@@ -145,9 +143,9 @@ func (f *StandingFrame) Stand(s Stage) Standing {
 		}
 		h.holes = append(h.holes, d)
 	}
-	h.ownTerm = material.CreepFactor(nil, s.Board.Creep(), material.TenYears)
 	for l := range f.Platforms {
-		h.rows = append(h.rows, h.platformRow(l))
+		h.rows = append(h.rows, row{noun: "platform", over: "posts", set: &h.set, at: h.at, points: h.Points(), level: l, board: s.Board, deep: s.Depth,
+			t: s.Thickness}.lay())
 	}
 	return h
 }
@@ -160,14 +158,14 @@ func (f *StandingFrame) Abstains() []string {
 	return nil
 }
 
-func (h *stoodFrame) platformWeight() float64 {
-	return h.set.Board.Density() * 1e-9 * h.set.Depth * h.set.Thickness * h.set.Length * quantity.Gravity
-}
-
 // Self is the weight of posts and platforms, N.
 func (h *stoodFrame) Self() float64 {
 	post := h.own.Piece(h.Made, float64(h.Width), float64(h.Deep)).Density() * 1e-9 * float64(h.Width*h.Deep*h.Height) * quantity.Gravity
-	return 2*float64(len(h.at))*post + float64(len(h.Platforms))*h.platformWeight()
+	sum := 2 * float64(len(h.at)) * post
+	for l := range h.rows {
+		sum += h.rows[l].weight()
+	}
+	return sum
 }
 
 // Points are the posts, the middles between them, and the ends.

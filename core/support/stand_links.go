@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 
-	"aguante/core/beam"
 	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/say"
@@ -87,10 +86,10 @@ func (h *stoodFrame) Links() []FormLink {
 		out = append(out,
 			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "bending", Goes: hold.Bends, Of: hold.StuffOf(h.set.Board),
 				Role: hold.RoleBends, Kind: hold.Strength, Name: "platform in bending"}, Where: where,
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return h.platform(sh, l, d) }},
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return h.rows[l].bends(sh, d) }},
 			FormLink{Link: hold.Link{Part: h.Platforms[l].ID, Mode: "sag", Goes: hold.Sags, Of: hold.StuffOf(h.set.Board), Role: hold.RoleSags,
 				Kind: hold.Stiffness, Name: "platform's sag"}, Where: where,
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return h.sag(sh, l, d) }})
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return h.rows[l].sags(sh, d) }})
 	}
 	return out
 }
@@ -233,157 +232,3 @@ func (h *stoodFrame) held(sh *working.Sheet, l int, d Demand) hold.Use {
 
 // endGrain is what of its lateral strength a fastener keeps in end grain (NDS 12.5.2).
 const endGrain = 0.67
-
-// platformRow is a platform as a beam that is held at every pair of posts, its loads bay by
-// bay: itself, and what stands in each.
-type platformRow struct {
-	rig  *beam.Rig
-	bays int
-}
-
-// own, all and most are what the i-th pair of posts bears, N: of the platform itself, of all
-// goods, and of those goods that press it down, wherever others are gone.
-func (p platformRow) own(i int) float64 {
-	if p.rig == nil {
-		return 0
-	}
-	return p.rig.Fixed[0][i]
-}
-
-func (p platformRow) all(i int) float64 {
-	sum := 0.0
-	for b := range p.bays {
-		sum += p.rig.Fixed[1+b][i]
-	}
-	return sum
-}
-
-func (p platformRow) most(i int) float64 {
-	sum := 0.0
-	for b := range p.bays {
-		sum += max(0, p.rig.Fixed[1+b][i])
-	}
-	return sum
-}
-
-// platformRow makes the beam of a platform, with one column for a load of 1 N at each of the
-// frame's points at its end.
-func (h *stoodFrame) platformRow(l int) platformRow {
-	if len(h.at) < 2 {
-		return platformRow{}
-	}
-	b := h.set.Board
-	ei := b.E(nil) * h.set.Depth * math.Pow(h.set.Thickness, 3) / 12
-	at := make([]float64, len(h.at))
-	ends := []float64{0}
-	for i, x := range h.at {
-		at[i] = min(max(x-h.set.X, 0), h.set.Length)
-		ends = append(ends, at[i])
-	}
-	ends = append(ends, h.set.Length)
-	loads := []beam.Load{{Patches: []beam.Patch{{From: 0, To: h.set.Length, W: h.platformWeight() / h.set.Length}}}}
-	for k := range len(ends) - 1 {
-		var row beam.Load
-		for _, g := range h.set.Goods {
-			w := g.W / max(g.To-g.From, 1e-9)
-			from, to := max(g.From-h.set.X, ends[k]), min(g.To-h.set.X, ends[k+1])
-			if g.Level == l && g.W > 0 && to > from {
-				row.Patches = append(row.Patches, beam.Patch{From: from, To: to, W: w})
-			}
-		}
-		loads = append(loads, row)
-	}
-	for _, x := range h.Points() {
-		loads = append(loads, beam.Load{Points: []beam.Point{{At: min(max(x-h.set.X, 0), h.set.Length), P: 1}}})
-	}
-	rig, err := beam.Condense(h.set.Length, ei, at, loads)
-	if err != nil {
-		return platformRow{}
-	}
-	return platformRow{rig, len(ends) - 1}
-}
-
-// patterns are which bays of a platform are laden: all, each alone, neighbours, every second
-// (engineering basis 1).
-func patterns(bays int) [][]int {
-	var all, even, odd []int
-	out := [][]int{nil}
-	for b := range bays {
-		all, out = append(all, b), append(out, []int{b})
-		if b > 0 {
-			out = append(out, []int{b - 1, b})
-		}
-		if b%2 == 0 {
-			even = append(even, b)
-		} else {
-			odd = append(odd, b)
-		}
-	}
-	return append(out, all, even, odd)
-}
-
-// span returns the platform's greatest moment, N·mm, over all patterns of what stands on it,
-// how far it sags in the end, mm, and its longest span.
-func (h *stoodFrame) span(l int, d Demand) (m, sag, longest float64) {
-	p := &h.rows[l]
-	for i := 1; i < len(h.at); i++ {
-		longest = max(longest, h.at[i]-h.at[i-1])
-	}
-	if p.rig == nil {
-		return math.Inf(1), math.Inf(1), longest
-	}
-	sunk := make([]float64, len(h.at))
-	factors := make([]float64, len(p.rig.Fixed))
-	if d.Extra > 0 && d.Level == l {
-		for k, x := range h.Points() {
-			if x == d.X {
-				factors[1+p.bays+k] = d.Extra
-			}
-		}
-	}
-	for _, laden := range patterns(p.bays) {
-		factors[0] = 1
-		clear(factors[1 : 1+p.bays])
-		for _, b := range laden {
-			factors[1+b] = d.By
-		}
-		m = max(m, math.Abs(p.rig.Curve(factors, sunk).Moment().Value))
-		factors[0] = h.ownTerm
-		for _, b := range laden {
-			factors[1+b] = d.By * h.set.LongTerm
-		}
-		c := p.rig.Curve(factors, sunk)
-		for bay := range p.rig.Bays() {
-			sag = max(sag, c.Sag(bay).Value)
-		}
-	}
-	return m, sag, longest
-}
-
-func (h *stoodFrame) platform(sh *working.Sheet, l int, d Demand) hold.Use {
-	m, _, _ := h.span(l, d)
-	m *= d.Care
-	s := h.set.Depth * h.set.Thickness * h.set.Thickness / 6
-	fb := h.set.Board.Bending(sh, h.set.Bases[d.Case])
-	if sh.On() {
-		sh.Add("M", "greatest moment of the platform over the posts, × care", "beam on its posts × care", m, working.Moment,
-			"Euler–Bernoulli beam")
-		sh.Add("used", "part of its bending strength", "M / (D × t² / 6 × Fb)", m/(s*fb), working.Ratio, "statics",
-			working.In("M", m, working.Moment), working.In("D", h.set.Depth, working.Length), working.In("t", h.set.Thickness, working.Length),
-			working.In("Fb", fb, working.Stress))
-	}
-	return hold.Use{Used: m / (s * fb), How: "breaks"}
-}
-
-func (h *stoodFrame) sag(sh *working.Sheet, l int, d Demand) hold.Use {
-	_, sag, longest := h.span(l, d)
-	limit := h.set.Allowed(longest)
-	if sh.On() {
-		sh.Add("δ", "sag of the platform in the end, its own weight after ten years, the worst of what may stand on it after its stay",
-			"beam on its posts × growth", sag, working.Length, "Euler–Bernoulli beam; EC5 creep",
-			working.In("growth of its own", h.ownTerm, working.Ratio), working.In("growth", h.set.LongTerm, working.Ratio))
-		sh.Add("used", "part of what is still straight", "δ / allowed", sag/limit, working.Ratio, "by the chosen school",
-			working.In("δ", sag, working.Length), working.In("allowed", limit, working.Length))
-	}
-	return hold.Use{Used: sag / limit, How: "sags too far", Value: sag, Allowed: limit}
-}

@@ -54,7 +54,7 @@ func TestPlatformsByPatterns(t *testing.T) {
 	h := f.Stand(stage(goods, 400, 1600)).(*stoodFrame)
 	h.ownTerm = 0
 	h.set.LongTerm = 1
-	_, worst, _ := h.span(0, everyday(1))
+	_, worst, _ := h.rows[0].span(everyday(1))
 	p := &h.rows[0]
 	factors := make([]float64, len(p.rig.Fixed))
 	for b := range p.bays {
