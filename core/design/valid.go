@@ -108,7 +108,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 	}
 	first, _ := s.Form()
 	for at, form := range s.Forms.All() {
-		support.FitsUnder(form, l.In(at), s.X, s.Length)
+		support.FitsUnder(form, l.In(at), s.X, s.Length, s.Depth)
 		if form != first {
 			l.Add(at, "a shelf is a %s or a %s, not both", first.Noun(), form.Noun())
 		}

@@ -167,7 +167,7 @@ func (r *railed) bends(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold.
 		sh.Add("σ", "bending stress", "Mv / (t × h² / 6)", mv/(t*h*h/6), working.Stress, "statics", working.In("Mv", mv, working.Moment),
 			working.In("t", t, working.Length), working.In("h", h, working.Length))
 		if mh > 0 {
-			sh.Add("Mh", "and bent off the wall by the bevel's push", "Σ Hs × a × b / L", mh, working.Moment, "statics")
+			sh.Add("Mh", "and bent off the wall by what pulls it there", "Σ H × a × b / L", mh, working.Moment, "statics")
 			sh.Add("σh", "its stress", "Mh / (h × t² / 6)", mh/(h*t*t/6), working.Stress, "statics", working.In("Mh", mh, working.Moment),
 				working.In("h", h, working.Length), working.In("t", t, working.Length))
 		}

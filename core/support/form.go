@@ -317,8 +317,13 @@ func standApart(p *problem.List, list, noun string, wide quantity.Length, at []q
 	}
 }
 
-// FitsUnder names what of a form does not stand under its shelf, from x on for so long.
-func FitsUnder(f Form, p *problem.List, x, long quantity.Length) {
+// FitsUnder names what of a form does not stand under its shelf, from x on for so long and so deep.
+func FitsUnder(f Form, p *problem.List, x, long, deep quantity.Length) {
+	if d, ok := f.(interface {
+		fitsDeep(p *problem.List, depth quantity.Length)
+	}); ok {
+		d.fitsDeep(p, deep)
+	}
 	if under, ok := f.(interface {
 		fitsUnder(p *problem.List, x, long quantity.Length)
 	}); ok {

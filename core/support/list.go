@@ -31,6 +31,7 @@ type Forms struct {
 	SheetRack *SheetRack     `json:"sheet_rack,omitempty"`
 	Cart      *HingedCart    `json:"cart,omitempty"`
 	Tools     *ToolHolder    `json:"tool_holder,omitempty"`
+	Box       *Box           `json:"box,omitempty"`
 }
 
 // railWays are what a rail may be. A new one is one more line here.

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -100,6 +101,8 @@ type Rail struct {
 	Panel     string            `json:"panel,omitempty"`       // that it is on
 	Behind    bool              `json:"from_behind,omitempty"` // screwed to it from its back, and not through it into the wall
 	back      *Panel            // the panel, seen as the rail is
+	called    string            // what it is, as a part of something
+	heel      *float64          // on what it turns, where that is not its lower edge
 }
 
 // Spot is a place for a fastener: along the wall, and above the piece's lower edge.
@@ -153,10 +156,10 @@ func (r *Rail) way() railWay {
 
 // Noun is what a rail is called.
 func (r *Rail) Noun() string {
-	if w := r.way(); w != nil {
+	if w := r.way(); r.called == "" && w != nil {
 		return w.noun()
 	}
-	return "rail"
+	return cmp.Or(r.called, "rail")
 }
 
 // IsBack tells whether it is the back of a hollow shelf that is pushed over it.

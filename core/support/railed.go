@@ -138,7 +138,11 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 		if c := set.Crowd(holes, hold.Grain{Name: out.noun, Ends: [2]float64{from, to}, Edges: [2]float64{low, high}}); c != "" {
 			out.caution = append(out.caution, c)
 		}
-		m := hold.NewMount(&set, out.noun, r.Screw, holes, low, high, false, func(xs []float64, k int) float64 {
+		heel := low
+		if r.heel != nil {
+			heel = *r.heel
+		}
+		m := hold.NewMount(&set, out.noun, r.Screw, holes, heel, high, false, func(xs []float64, k int) float64 {
 			return belongs(xs, k, from, to)
 		})
 		length := span{from: from, to: to, Mount: m}

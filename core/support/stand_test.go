@@ -52,7 +52,7 @@ func TestPlatformsByPatterns(t *testing.T) {
 	f := frameOn(400, 1600)
 	f.Platforms = f.Platforms[:1]
 	h := f.Stand(stage(goods, 400, 1600)).(*stoodFrame)
-	h.ownTerm = 0
+	h.rows[0].ownTerm = 0
 	h.set.LongTerm = 1
 	_, worst, _ := h.rows[0].span(everyday(1))
 	p := &h.rows[0]
