@@ -108,7 +108,7 @@ func TestOnlyBracketsGoOnABacker(t *testing.T) {
 	s.Supports[1].FlatBracket = nil
 	found := false
 	for _, b := range p.Validate() {
-		found = found || b.Path == "shelves[0].supports[1].kind" && strings.Contains(b.Message, "does not go on a backer board")
+		found = found || b.Path == "shelves[0].supports[1].keyhole.kind" && strings.Contains(b.Message, "does not go on a backer board")
 	}
 	if !found {
 		t.Errorf("%v", p.Validate())

@@ -124,8 +124,8 @@ func TestSanityKeyholeBracket(t *testing.T) {
 	p := plain()
 	p.Shelves[0].Board.Grade = "clear"
 	s := on(t, p, func(id string) support.Way {
-		return &support.Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 110, Up: 80, Back: 19, Lip: 6,
-			Slot: 5.2, Cavity: 10, Hole: id + "h", Screw: hold.Fixing{Type: "wood-10", Length: 63.5, Head: 9.2}}
+		return &support.Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, High: 110, Up: 80, Back: 19,
+			KeySlot: support.KeySlot{Routed: true, Lip: 6, Slot: 5.2, Cavity: 10}, Hole: id + "h", Screw: hold.Fixing{Type: "wood-10", Length: 63.5, Head: 9.2}}
 	})
 	takes := func(pull, push float64) float64 { return 1 / ((19+125.0)/79.9/pull + 1/push) }
 	about(t, "holds", s.HoldsUpTo.Kg, mass(takes(46.43, 4.826*6*29.02/5)), 0.02)

@@ -97,7 +97,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 		su, at := &s.Supports[i], l.In(fmt.Sprintf("supports[%d]", i))
 		if way := su.Way(); way != nil {
 			support.FitsOn(way, at.In(su.Kind.Name()), &p.Fixtures, su.X)
-			support.Suits(at, way, p.Fixtures.Rail(s.Rail))
+			support.Suits(at.In(su.Kind.Name()), way, p.Fixtures.Rail(s.Rail), s.Thickness, s.Depth)
 		}
 		if b := su.HiddenBracket; b != nil && b.OffBoard(float64(su.X-s.X), float64(s.Length)) {
 			at.Add("x_mm", "a blade of it stands off the board's end")

@@ -90,10 +90,20 @@ func onBacker(p *problem.List, w Way, r *Rail) {
 	}
 }
 
-// Suits names what of a support does not go with the rail that its shelf hangs on.
-func Suits(p *problem.List, w Way, r *Rail) {
+// Suits names what of a support does not go with the rail that its shelf hangs on, or with its board,
+// so thick and deep.
+func Suits(p *problem.List, w Way, r *Rail, thick, deep quantity.Length) {
 	if r != nil {
 		onBacker(p, w, r)
+	}
+	if f, ok := w.(interface {
+		fitsBoard(p *problem.List, thick, deep, out float64)
+	}); ok {
+		out := 0.0
+		if o, ok := w.(interface{ StandsOut(*Rail) float64 }); ok {
+			out = o.StandsOut(r)
+		}
+		f.fitsBoard(p, float64(thick), float64(deep), out)
 	}
 }
 

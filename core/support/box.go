@@ -36,8 +36,8 @@ type Box struct {
 	Corners   Corners         `json:"corners" title:"Joints"`
 	On        BoxMount        `json:"on" title:"On the wall" label:"by"`
 	Spots     []Spot          `json:"spots,omitempty" count:"0 80"`
-	Screw     *hold.Fixing    `json:"screw,omitempty" label:"" only:"on=screws"`
-	Key       *Keyhole        `json:"keyhole,omitempty" only:"on=keyholes"`
+	Screw     *hold.Fixing    `json:"screw,omitempty" label:"" only:"on=screws,keyholes"`
+	Key       *KeySlot        `json:"keyhole,omitempty" only:"on=keyholes"`
 	Hook      *Hook           `json:"hook,omitempty" only:"on=cleat"`
 	Spacer    bool            `json:"spacer,omitempty" label:"lower spacer" yes:"yes|no" only:"on=cleat"`
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"on=cleat"`
@@ -99,10 +99,12 @@ func (b *Box) Validate(p *problem.List) {
 		p.Between(fmt.Sprintf("spots[%d].y_mm", i), float64(s.Y), 1, float64(b.High)-1)
 	}
 	switch {
-	case b.On == ByScrews && b.Screw == nil:
+	case b.On != ByCleat && b.Screw == nil:
 		p.Add("screw", "say what it is screwed to the wall with")
 	case b.On == ByKeyholes && b.Key == nil:
 		p.Add("keyhole", "say what its keyholes are")
+	case b.On == ByKeyholes:
+		b.Key.fits(p.In("keyhole"), *b.Screw, b.BackThick)
 	case b.On == ByCleat && b.Hook == nil:
 		p.Add("hook", "say what hooks onto the rail")
 	}
@@ -165,11 +167,8 @@ func (b *Box) Room(depth float64) (from, reach float64) {
 
 // Fixings are those into the wall.
 func (b *Box) Fixings() []*hold.Fixing {
-	switch {
-	case b.On == ByScrews && b.Screw != nil:
+	if b.On != ByCleat && b.Screw != nil {
 		return []*hold.Fixing{b.Screw}
-	case b.On == ByKeyholes && b.Key != nil:
-		return []*hold.Fixing{&b.Key.Screw}
 	}
 	return nil
 }
@@ -259,8 +258,12 @@ func (b *Box) fill(o *Outfit) {
 		}
 		places((low + high) / 2)
 	case ByKeyholes:
+		if b.Screw == nil {
+			fix := o.Fixing(6, len(studs) > 1, false)
+			b.Screw = &fix
+		}
 		if b.Key == nil {
-			b.Key = &Keyhole{Made: b.Made, Routed: true, Across: true, Lip: min(6, b.BackThick-3), Screw: o.Fixing(6, len(studs) > 1, false)}
+			b.Key = &KeySlot{Routed: true, Across: true, Lip: min(6, b.BackThick-3)}
 		}
 		places(max(low+10, high-30))
 	case ByCleat:
@@ -319,10 +322,8 @@ func (b *Box) Pieces(o Over) []piece.Piece {
 		}
 	}
 	switch {
-	case b.On == ByScrews && b.Screw != nil:
+	case b.On != ByCleat && b.Screw != nil:
 		out = append(out, o.screws("screws", len(b.Spots), *b.Screw))
-	case b.On == ByKeyholes && b.Key != nil:
-		out = append(out, o.screws("screws", len(b.Spots), b.Key.Screw))
 	case b.On == ByCleat && b.Hook != nil:
 		hook := o.cut("hook", "hook", 1, b.Hook.Made, float64(b.Hook.Length), float64(b.Hook.High), float64(b.Hook.Thick))
 		if o.Rail != nil {

@@ -109,20 +109,16 @@ func (h *boxed) mount() {
 		}
 		return
 	}
-	if b.Back == NoBack || b.Screw == nil && b.On == ByScrews || b.Key == nil && b.On == ByKeyholes {
+	if b.Back == NoBack || b.Screw == nil || b.Key == nil && b.On == ByKeyholes {
 		return
 	}
 	low, high := b.slat()
-	fix := b.Screw
-	if b.On == ByKeyholes {
-		fix = &b.Key.Screw
-	}
 	name := "back slat"
 	if b.Back == WholeBack {
 		name = "back"
 	}
 	slat := &Rail{Made: b.Made, ID: b.ID, Kind: Ledger, X: quantity.Length(h.set.X), Length: quantity.Length(h.set.Length), Bottom: quantity.Length(low),
-		Height: quantity.Length(high - low), Thickness: b.BackThick, Screw: *fix, called: name, heel: new(float64)}
+		Height: quantity.Length(high - low), Thickness: b.BackThick, Screw: *b.Screw, called: name, heel: new(float64)}
 	for _, s := range b.Spots {
 		s.Y -= quantity.Length(low)
 		slat.Spots = append(slat.Spots, s)
@@ -135,8 +131,7 @@ func (h *boxed) mount() {
 	if b.On == ByKeyholes {
 		for _, c := range h.back.lengths[0].Columns {
 			spot := h.back.lengths[0].Holes[c.Holes[0]]
-			k := *b.Key
-			k.Low, k.High, k.Up, k.Back, k.Hole = 0, quantity.Length(high), quantity.Length(spot.Y), b.BackThick, spot.ID
+			k := Keyhole{KeySlot: *b.Key, Made: b.Made, High: quantity.Length(high), Up: quantity.Length(spot.Y), Back: b.BackThick, Hole: spot.ID, Screw: *b.Screw}
 			site := h.set.site(c.X)
 			site.Along = h.set.Length / float64(len(h.back.lengths[0].Columns))
 			h.keys = append(h.keys, k.Hang(Setting{Site: site}))

@@ -131,7 +131,7 @@ func TestBoxesAreWhatTheyAre(t *testing.T) {
 		t.Error("with a divider under it the bottom bends as much")
 	}
 	if keyed := worst(func(b *Box) {
-		b.On, b.Key = ByKeyholes, &Keyhole{Made: b.Made, Routed: true, Across: true, Lip: 6, Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
+		b.On, b.Key, b.Screw = ByKeyholes, &KeySlot{Routed: true, Across: true, Lip: 6}, &hold.Fixing{Type: "wood-10", Length: 63.5}
 	}); !(keyed > 0) || math.IsInf(keyed, 1) {
 		t.Errorf("on keyholes it is used %v", keyed)
 	}

@@ -1,6 +1,8 @@
 package support
 
 import (
+	"math"
+
 	"aguante/core/hold"
 	"aguante/core/joint"
 	"aguante/core/quantity"
@@ -143,11 +145,22 @@ func (f *Frame) fill(o *Outfit) {
 	if c := f.Front; c != nil {
 		give(&c.High, 60)
 		give(&c.Corner, MitredSpline)
+		if c.Above {
+			give(&c.Room, 3)
+			f.Up = max(f.Up, quantity.Length(math.Ceil(c.top(float64(o.Thickness), float64(f.High)))))
+			f.Reach = max(f.Reach, o.Depth+c.Room)
+		}
 	}
 }
 
 func (b *TimberBracket) fill(o *Outfit) {
 	b.Frame.fill(o)
+	if k := b.Key; k != nil {
+		k.Routed = k.Routed || k.Rating == nil
+		if k.Routed {
+			give(&k.Lip, min(6, b.Deep-4))
+		}
+	}
 	rating(&b.Screw)
 }
 

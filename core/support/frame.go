@@ -61,8 +61,88 @@ func (BraceEnds) Choices() []field.Choice {
 
 // Front is a piece that goes up round the shelf's front edge from the arm's end.
 type Front struct {
-	High   quantity.Length `json:"high_mm" label:"high" range:"5 600"` // above the board's underside
+	High   quantity.Length `json:"high_mm" label:"high" range:"5 600" only:"above=false"` // above the board's underside
 	Corner Corner          `json:"corner" label:"corner"`
+	Above  bool            `json:"above,omitempty" label:"arm above the board" yes:"yes|none"`
+	Room   quantity.Length `json:"room_mm,omitempty" label:"room for the board to move" range:"0 50" as:"fine"`
+}
+
+// top is how far over the board's underside a front piece goes round a board so thick, mm.
+func (c *Front) top(board, arm float64) float64 {
+	if c.Above {
+		return board + float64(c.Room) + arm
+	}
+	return float64(c.High)
+}
+
+// wraps is what of a frame goes round the front of a board so thick: the piece in front and the arm
+// above, and how far out their weight is, N and mm.
+func (f *framed) wraps() (w, z float64) {
+	c := f.Front
+	if c == nil {
+		return 0, 0
+	}
+	arm, reach := float64(f.High), float64(f.Reach)
+	by := f.set.Piece(f.Made, float64(f.Width), arm).Density() * 1e-9 * float64(f.Width) * arm * quantity.Gravity
+	front := by * (arm + c.top(f.set.Thickness, arm))
+	w, z = front, front*(reach+arm/2)
+	if c.Above {
+		over := by * max(0, reach-f.start(f.z0))
+		w, z = w+over, z+over*(reach+f.start(f.z0))/2
+	}
+	return w, z / w
+}
+
+// with is an action with what goes round the board's front, with care.
+func (f *framed) with(a hold.Action) hold.Action {
+	if w, z := f.wraps(); w > 0 {
+		w *= f.set.CareIn(a.Case)
+		a.R, a.M = a.R+w, a.M+w*z
+	}
+	return a
+}
+
+// wrapped are links asked for what goes round the board's front as well; in the expected break, with
+// corners that hold, the arm above shares what the joint at the wall carries, as its like at most half
+// of it (engineering basis 4.3).
+func (f *framed) wrapped(links []hold.Link) []hold.Link {
+	w, z := f.wraps()
+	if w == 0 {
+		return links
+	}
+	shares := f.Front.Above && f.Front.Corner == MitredSpline && f.Brace == nil
+	for i := range links {
+		use, joint := links[i].Use, links[i].Part == "arm" && links[i].Mode == "joint"
+		links[i].Use = func(sh *working.Sheet, a hold.Action) hold.Use {
+			a = f.with(a)
+			if sh.On() {
+				sh.Add("Rw", "with what goes round the board's front, × care", "R + W", a.R, working.Force, "statics", working.In("W", w, working.Force),
+					working.In("z", z, working.Length))
+			}
+			if joint && shares && a.Case == hold.Break {
+				if a.R, a.M = a.R/2, a.M/2; sh.On() {
+					sh.Add("Rj", "of it at the lower of two like joints, which the corners in front make share it", "Rw / 2", a.R, working.Force,
+						"engineering basis 4.3")
+				}
+			}
+			return use(sh, a)
+		}
+	}
+	return links
+}
+
+// fitsBoard names what of a frame does not go round a board so thick and deep, its back edge so far out.
+func (f *Frame) fitsBoard(p *problem.List, thick, deep, out float64) {
+	c := f.Front
+	if c == nil || !c.Above {
+		return
+	}
+	if need := c.top(thick, float64(f.High)); float64(f.Up) < need-0.5 {
+		p.Add("up_mm", "the arm above the board needs the upright to go up %s: it goes %s", say.Place(need), say.Place(float64(f.Up)))
+	}
+	if need := out + deep + float64(c.Room); float64(f.Reach) < need-0.5 {
+		p.Add("reach_mm", "the piece in front stands in the board: with its room it needs a reach of %s", say.Place(need))
+	}
 }
 
 // Corner is how the front piece meets the arm.
@@ -339,11 +419,18 @@ func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece 
 		}
 	}
 	if c := f.Front; c != nil {
-		front := o.cut("front", "front piece", 1, f.Made, float64(c.High)+high, high, w)
+		front := o.cut("front", "front piece", 1, f.Made, c.top(o.Thickness, high)+high, high, w)
 		if mitred {
 			front.Ends[0].Off = 45
 		}
 		out = append(out, front)
+		if c.Above {
+			above := o.cut("arm above", "arm above", 1, f.Made, arm.Length, high, w)
+			above.Features, above.Ends = arm.Features, arm.Ends
+			front.Ends[1] = front.Ends[0]
+			out[len(out)-1] = front
+			out = append(out, above)
+		}
 	}
 	return append(append(out, o.joined(&f.Joint, 1)...), o.down(f.Board)...)
 }
@@ -371,13 +458,21 @@ func (f *framed) shapes(z0 float64) []hold.Shape {
 	out = append(out, hold.Shape{Name: "upright", Stuff: stuff, Side: hold.Box(z0, -leg, z0+deep, up), Front: hold.Box(-w, -leg, w, up)},
 		hold.Shape{Name: "arm", Stuff: stuff, Side: hold.Box(start, -high, reach, 0), Front: hold.Box(-w, -high, w, 0)})
 	if c := f.Front; c != nil {
-		t := high
-		corner := hold.Box(reach, -t, reach+t, float64(c.High))
+		t, top := high, c.top(f.set.Thickness, high)
+		corner := hold.Box(reach, -t, reach+t, top)
+		above := hold.Box(start, top-t, reach, top)
 		if c.Corner == Mitred || c.Corner == MitredSpline {
-			corner = [][2]float64{{reach, 0}, {reach + t, -t}, {reach + t, float64(c.High)}, {reach, float64(c.High)}}
+			corner = [][2]float64{{reach, 0}, {reach + t, -t}, {reach + t, top}, {reach, top}}
 			out[len(out)-1].Side = [][2]float64{{start, -high}, {reach + t, -high}, {reach, 0}, {start, 0}}
+			if c.Above {
+				corner[3][1] = top - t
+				above = [][2]float64{{start, top - t}, {reach, top - t}, {reach + t, top}, {start, top}}
+			}
 		}
-		out = append(out, hold.Shape{Name: "front", Stuff: stuff, Side: corner, Front: hold.Box(-w, -t, w, float64(c.High))})
+		out = append(out, hold.Shape{Name: "front", Stuff: stuff, Side: corner, Front: hold.Box(-w, -t, w, top)})
+		if c.Above {
+			out = append(out, hold.Shape{Name: "arm above", Stuff: stuff, Side: above, Front: hold.Box(-w, top-t, w, top)})
+		}
 	}
 	j := f.Joint
 	for _, p := range j.Places {
@@ -420,6 +515,9 @@ func (f *framed) notes() (n hold.Notes) {
 	n.Cautions = append(n.Cautions, f.arm().Notes()...)
 	if f.Joint.Kind == hold.ButtJoint {
 		n.Cautions = append(n.Cautions, "the arm is only butted: "+hold.NoGlue+"; screw it, dowel it or lap it")
+	}
+	if c := f.Front; c != nil && float64(f.Reach) < f.set.Depth+float64(c.Room)-0.5 {
+		n.Cautions = append(n.Cautions, "the piece in front stands in the board: with its room it needs a reach of "+say.Place(f.set.Depth+float64(c.Room)))
 	}
 	if f.Front != nil {
 		switch f.Front.Corner {

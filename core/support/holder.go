@@ -86,6 +86,7 @@ func (h *held) HoldsDown() bool { return h.h.Lock && h.framed.HoldsDown() }
 
 // Geometry draws hook, spacer and frame.
 func (h *held) Geometry(a hold.Action) hold.Geometry {
+	a = h.with(a)
 	g := h.own.NewGeometry(a)
 	z0 := h.h.back(h.hook.rail)
 	h.hook.draw(&g, a, z0, z0+float64(h.Deep))

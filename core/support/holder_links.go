@@ -13,8 +13,8 @@ func (h *held) Links() []hold.Link {
 		return h.hook.links()
 	}
 	out := append(h.framed.links(), h.hook.links()...)
-	return slices.Insert(out, len(out)-1, hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
-		Name: "upright in bending", Use: h.upright})
+	return h.wrapped(slices.Insert(out, len(out)-1, hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
+		Name: "upright in bending", Use: h.upright}))
 }
 
 // upright bends between the bevel that pulls it out and its lower bearing, where the arm, or

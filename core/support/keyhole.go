@@ -3,7 +3,6 @@ package support
 import (
 	"math"
 
-	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -14,27 +13,84 @@ import (
 	"aguante/core/working"
 )
 
-// Keyhole hangs a piece on the head of a screw: in a metal plate with a rating, or
-// in a slot routed in wood. Up is how high it is over the piece's lower edge, and
-// the piece goes from Low (above the board's underside) up to High; mm. Lip is the
-// wood that a routed slot leaves in front of the head, Slot how wide the slot is for the
-// shank and Cavity for the head behind it, 0 where nobody has measured. Lock says that
+// KeySlot is what a piece hangs by on the head of a screw: a metal plate with a rating, or a slot
+// routed in wood. Lip is the wood that a routed slot leaves in front of the head, Slot how wide the
+// slot is for the shank and Cavity for the head behind it, 0 where nobody has measured; mm.
+type KeySlot struct {
+	Routed bool            `json:"routed" label:"keyhole" yes:"routed in wood|metal plate"`
+	Lip    quantity.Length `json:"lip_mm,omitempty" label:"lip before the head" range:"1 98" only:"routed=true"`
+	Slot   quantity.Length `json:"slot_mm,omitempty" label:"slot, wide" range:"0|2 40" as:"fine" only:"routed=true"`
+	Cavity quantity.Length `json:"cavity_mm,omitempty" label:"behind it, wide" range:"0|3 60" as:"fine" only:"routed=true"`
+	Across bool            `json:"across,omitempty" label:"slot runs" yes:"across the grain|along the grain" only:"routed=true"`
+	Rating *hold.Rating    `json:"rating,omitempty" title:"What the plate's maker says" add:"give a rating" drop:"not known" only:"routed=false"` // of a metal plate
+}
+
+// fits names what of a slot does not go round the head of a screw in a piece so thick, mm.
+func (k *KeySlot) fits(p *problem.List, screw hold.Fixing, thick quantity.Length) {
+	if !k.Routed {
+		return
+	}
+	p.Between("lip_mm", float64(k.Lip), 1, float64(thick)-2)
+	slot, cavity := k.routed(screw)
+	if head := screw.HeadAcross(); slot >= head {
+		p.Add("slot_mm", "a slot of %s lets its head of %s through", say.Length(slot), say.Length(head))
+	} else if k.Cavity > 0 && cavity < head {
+		p.Add("cavity_mm", "a head of %s does not fit into %s", say.Length(head), say.Length(cavity))
+	}
+}
+
+// routed is how wide a routed slot and the cavity behind it are, mm: by a tenth of what
+// clearance a bit leaves where nobody has said (engineering basis).
+func (k *KeySlot) routed(screw hold.Fixing) (slot, cavity float64) {
+	if slot = float64(k.Slot); slot == 0 {
+		slot = screw.Screw().D + 0.4
+	}
+	if cavity = float64(k.Cavity); cavity == 0 {
+		cavity = screw.HeadAcross() + 0.8
+	}
+	return slot, cavity
+}
+
+// lip is what a screw's head is before, mm.
+func (k *KeySlot) lip() float64 {
+	if k.Routed {
+		return float64(k.Lip)
+	}
+	return 2
+}
+
+// of is what its slot is in, of a piece of some wood.
+func (k *KeySlot) of(wood hold.Made) hold.Of {
+	if k.Routed {
+		return wood.Of()
+	}
+	return hold.OfSteel
+}
+
+// called names it, and says why no mean is known of it, or "".
+func (k *KeySlot) called() (name, noMean string) {
+	if k.Routed {
+		return "wood round the slot", ""
+	}
+	if k.Rating == nil || k.Rating.Means != hold.Ultimate {
+		noMean = "the plate's ultimate load is not known"
+	}
+	return "keyhole plate", noMean
+}
+
+// Keyhole hangs a board's back piece. Up is how high it is over the piece's lower edge, and
+// the piece goes from Low (above the board's underside) up to High; mm. Lock says that
 // something keeps the piece from being lifted off.
 type Keyhole struct {
-	Routed    bool            `json:"routed" label:"keyhole" yes:"routed in wood|metal plate"`
+	KeySlot
 	Up        quantity.Length `json:"up_mm" label:"over the lower edge" range:"3 2500"`
 	Low       quantity.Length `json:"low_mm" label:"piece, lower edge" range:"-1000 100"`
 	High      quantity.Length `json:"high_mm" label:"piece, upper edge" range:"-990 1500"`
 	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
-	Lip       quantity.Length `json:"lip_mm,omitempty" label:"lip before the head" range:"1 98" only:"routed=true"`
-	Slot      quantity.Length `json:"slot_mm,omitempty" label:"slot, wide" range:"0|2 40" as:"fine" only:"routed=true"`
-	Cavity    quantity.Length `json:"cavity_mm,omitempty" label:"behind it, wide" range:"0|3 60" as:"fine" only:"routed=true"`
-	Across    bool            `json:"across,omitempty" label:"slot runs" yes:"across the grain|along the grain" only:"routed=true"`
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	hold.Made `label:"wood" as:"wood" only:"routed=true"`
-	Hole      string       `json:"hole" id:"own"`                                                                                                 // id of the screw's place
-	Rating    *hold.Rating `json:"rating,omitempty" title:"What the plate's maker says" add:"give a rating" drop:"not known" only:"routed=false"` // of a metal plate
-	Screw     hold.Fixing  `json:"screw" title:"Into the wall" label:""`
+	hold.Made `label:"wood" as:"wood"`
+	Hole      string      `json:"hole" id:"own"` // id of the screw's place
+	Screw     hold.Fixing `json:"screw" title:"Into the wall" label:""`
 }
 
 // Noun is what it is called.
@@ -45,34 +101,8 @@ func (k *Keyhole) Validate(p *problem.List) {
 	field.Check(p, k)
 	p.Between("high_mm", float64(k.High), float64(k.Low)+10, 1500)
 	p.Between("up_mm", float64(k.Up), 3, float64(k.High-k.Low)-2)
-	if k.Routed {
-		p.Between("lip_mm", float64(k.Lip), 1, float64(k.Back)-2)
-		slot, cavity := k.routed()
-		if head := k.Screw.HeadAcross(); slot >= head {
-			p.Add("slot_mm", "a slot of %s lets its head of %s through", say.Length(slot), say.Length(head))
-		} else if k.Cavity > 0 && cavity < head {
-			p.Add("cavity_mm", "a head of %s does not fit into %s", say.Length(head), say.Length(cavity))
-		}
-	}
+	k.fits(p, k.Screw, k.Back)
 	p.ID(k.Hole)
-}
-
-// routed is how wide a routed slot and the cavity behind it are, mm: by a tenth of what
-// clearance a bit leaves where nobody has said (engineering basis).
-func (k *Keyhole) routed() (slot, cavity float64) {
-	if slot = float64(k.Slot); slot == 0 {
-		slot = k.Screw.Screw().D + 0.4
-	}
-	if cavity = float64(k.Cavity); cavity == 0 {
-		cavity = k.Screw.HeadAcross() + 0.8
-	}
-	return slot, cavity
-}
-
-// over is the wood between the slot's upper end and the piece's upper edge, mm.
-func (k *Keyhole) over() float64 {
-	slot, _ := k.routed()
-	return max(0, float64(k.High-k.Low-k.Up)-slot/2)
 }
 
 // Fixings are its own fasteners into the wall.
@@ -82,20 +112,30 @@ func (k *Keyhole) Fixings() []*hold.Fixing { return []*hold.Fixing{&k.Screw} }
 type keyed struct {
 	*Keyhole
 	set   hold.Site
-	board material.Board
 	mount hold.Mount
-	shank fastener.Screw
+	in    keySlotted
+}
+
+// keySlotted is a slot in a piece so high, Up over its lower edge, on a screw; mm.
+type keySlotted struct {
+	*KeySlot
+	screw    hold.Fixing
+	board    material.Board
+	high, up float64
+}
+
+// over is the wood between the slot's upper end and the piece's upper edge, mm.
+func (k *keySlotted) over() float64 {
+	slot, _ := k.routed(k.screw)
+	return max(0, k.high-k.up-slot/2)
 }
 
 // Hang puts it on its screw: the heel is the piece's lower edge, as wide as the
 // shelf that belongs to it. The screw's head is not drawn up: it turns freely in its slot.
 func (k *Keyhole) Hang(s Setting) Hung {
-	h := &keyed{Keyhole: k, set: s.Site, board: s.Piece(k.Made, float64(k.High-k.Low), float64(k.Back)), shank: k.Screw.Screw()}
-	lip := float64(k.Lip)
-	if !k.Routed {
-		lip = 2
-	}
-	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Slotted(lip))
+	h := &keyed{Keyhole: k, set: s.Site}
+	h.in = keySlotted{&k.KeySlot, k.Screw, s.Piece(k.Made, float64(k.High-k.Low), float64(k.Back)), float64(k.High - k.Low), float64(k.Up)}
+	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Slotted(k.lip()))
 	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }
@@ -113,15 +153,8 @@ func (h *keyed) bed() (reach, wide float64) { return math.MaxFloat64, 0 }
 func (h *keyed) Pad() float64 { return 0 }
 
 func (h *keyed) Links() []hold.Link {
-	noMean := ""
-	if !h.Routed && (h.Rating == nil || h.Rating.Means != hold.Ultimate) {
-		noMean = "the plate's ultimate load is not known"
-	}
-	name := "keyhole plate"
-	if h.Routed {
-		name = "wood round the slot"
-	}
-	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(), Role: hold.RoleJoint, Kind: hold.Strength,
+	name, noMean := h.called()
+	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(h.Made), Role: hold.RoleJoint, Kind: hold.Strength,
 		Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
 }
 
@@ -138,7 +171,11 @@ const (
 )
 
 func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
-	t, v, on := h.pull(sh, a), math.Abs(a.R), h.set.Bases[a.Case]
+	return h.in.holds(sh, h.pull(sh, a), math.Abs(a.R), a.Case, h.set.Bases[a.Case])
+}
+
+// holds is how far a slot is used, pulled by t and pushed across by v, N.
+func (h *keySlotted) holds(sh *working.Sheet, t, v float64, c hold.Case, on material.Basis) hold.Use {
 	pull, shear, source := platePull, plateShear, "Rule: nothing is known of it, low on purpose"
 	off, down := "pulls off the head", "tears on the shank"
 	switch r := h.Rating; {
@@ -148,7 +185,7 @@ func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 		source = "engineering basis"
 	case r != nil:
 		share := 1.0
-		if r.Means != hold.WorkingLoad && a.Case != hold.Break {
+		if r.Means != hold.WorkingLoad && c != hold.Break {
 			share = 1.0 / 4
 		}
 		pull, shear, source = r.Pull.Weight()*share, r.Shear.Weight()*share, "maker's rating, "+string(r.Means)
@@ -167,9 +204,9 @@ func (h *keyed) slot(sh *working.Sheet, a hold.Action) hold.Use {
 
 // drawnOut is the pull, N, that draws the head out of a routed slot: through its lip in
 // shear, or by splitting a lip off, each bent as a cantilever from the side of the cavity.
-func (h *keyed) drawnOut(sh *working.Sheet, on material.Basis) (float64, string) {
-	head, lip := h.Screw.HeadAcross(), float64(h.Lip)
-	slot, cavity := h.routed()
+func (h *keySlotted) drawnOut(sh *working.Sheet, on material.Basis) (float64, string) {
+	head, lip := h.screw.HeadAcross(), float64(h.Lip)
+	slot, cavity := h.routed(h.screw)
 	through := 2 * head * lip * h.board.Shear(sh, on)
 	stress, by := h.board.TensionPerp(sh, on), "Ft⊥"
 	if h.Across {
@@ -196,13 +233,13 @@ func (h *keyed) drawnOut(sh *working.Sheet, on material.Basis) (float64, string)
 
 // pushedUp is the push across, N, that the wood of a routed slot takes from the shank: its
 // bearing, and what is over the slot: sheared out along the grain, or split across it.
-func (h *keyed) pushedUp(sh *working.Sheet, on material.Basis) (float64, string) {
-	lip, he := float64(h.Lip), h.over()
-	fe, by := hold.BoreStrength(sh, h.board, h.shank.D, true, on)
-	bears := h.shank.D * lip * fe
+func (h *keySlotted) pushedUp(sh *working.Sheet, on material.Basis) (float64, string) {
+	lip, he, d := float64(h.Lip), h.over(), h.screw.Screw().D
+	fe, by := hold.BoreStrength(sh, h.board, d, true, on)
+	bears := d * lip * fe
 	var over float64
 	if h.Across {
-		over = hold.Splitting(sh, lip, float64(h.High-h.Low), he, on)
+		over = hold.Splitting(sh, lip, h.high, he, on)
 	} else {
 		fv := h.board.Shear(sh, on)
 		over = 2 * he * lip * fv
@@ -213,7 +250,7 @@ func (h *keyed) pushedUp(sh *working.Sheet, on material.Basis) (float64, string)
 	}
 	if sh.On() {
 		sh.Add("Zs", "push of the shank on the lip", "dshank × tlip × "+by, bears, working.Force, "engineering basis",
-			working.In("dshank", h.shank.D, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
+			working.In("dshank", d, working.Length), working.In("tlip", lip, working.Length), working.In(by, fe, working.Stress))
 		sh.Add("Zk", "push that it takes, the less of both", "min(Zs, F90)", min(bears, over), working.Force, "engineering basis",
 			working.In("Zs", bears, working.Force), working.In("F90", over, working.Force))
 	}
@@ -236,7 +273,7 @@ func (h *keyed) Geometry(a hold.Action) hold.Geometry {
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	if h.Routed {
-		g.Facts = append(g.Facts, hold.Long("wood left over the slot", h.over()), hold.Long("lip", float64(h.Lip)))
+		g.Facts = append(g.Facts, hold.Long("wood left over the slot", h.in.over()), hold.Long("lip", float64(h.Lip)))
 	}
 	g.Measures = append(g.Measures, hold.Upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
 	g.Fit()
@@ -268,7 +305,7 @@ func (o *Outfit) keyholes() error {
 	fix := o.Fixing(6, o.OnStuds(at...), false)
 	for _, x := range at {
 		o.add(x, &Keyhole{
-			Made: lumber(), Routed: true, Across: true, High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.Size(0.75, 19), Lip: 6, Hole: o.ID(), Screw: fix,
+			KeySlot: KeySlot{Routed: true, Across: true, Lip: 6}, Made: lumber(), High: o.Thickness + 90, Up: o.Thickness + 60, Back: o.Size(0.75, 19), Hole: o.ID(), Screw: fix,
 		})
 	}
 	return nil
@@ -284,12 +321,4 @@ func (k *Keyhole) Pieces(o Over) []piece.Piece {
 	}
 	o.ID = o.Shelf // one piece behind the board has all keyholes in it
 	return append(out, o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back)))
-}
-
-// of is what its slot is in.
-func (k *Keyhole) of() hold.Of {
-	if k.Routed {
-		return k.Made.Of()
-	}
-	return hold.OfSteel
 }

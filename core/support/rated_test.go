@@ -104,7 +104,7 @@ func TestBadRatings(t *testing.T) {
 func TestRoutedKeyholeByHand(t *testing.T) {
 	s := onStuds(500, 500)
 	s.Along = 300
-	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 120, Up: 90, Back: 19, Lip: 6, Hole: "h",
+	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, KeySlot: KeySlot{Routed: true, Lip: 6}, High: 120, Up: 90, Back: 19, Hole: "h",
 		Screw: hold.Fixing{Type: "wood-10", Length: 63.5}}
 	h := k.Hang(s).(*keyed)
 	// Head 9.22 × 6 mm twice at Fv 1.4295 MPa (7.8 × 0.7697/2.1 × 0.5, CD 1) hold
@@ -138,7 +138,7 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 		t.Errorf("a plate with a rating that says nothing %v", u.Used)
 	}
 	l := problem.New()
-	(&Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, Routed: true, High: 20, Up: 30, Back: 10, Lip: 9, Hole: "",
+	(&Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: ""}, KeySlot: KeySlot{Routed: true, Lip: 9}, High: 20, Up: 30, Back: 10, Hole: "",
 		Screw: hold.Fixing{Type: "wood-10", Length: 60}}).Validate(l)
 	if len(l.All()) != 3 {
 		t.Errorf("bad keyholes: %v", l.All())
@@ -148,8 +148,8 @@ func TestRoutedKeyholeByHand(t *testing.T) {
 func TestRows29To31Keyholes(t *testing.T) {
 	s := onStuds(500, 500)
 	screw := hold.Fixing{Type: "wood-10", Length: 63.5}
-	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, Routed: true, High: 110, Up: 110 - 8 - 2.6, Back: 19, Lip: 6, Hole: "h",
-		Slot: 5.2, Cavity: 10, Screw: screw}
+	k := &Keyhole{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, KeySlot: KeySlot{Routed: true, Lip: 6, Slot: 5.2, Cavity: 10}, High: 110, Up: 110 - 8 - 2.6, Back: 19, Hole: "h",
+		Screw: screw}
 	k.Screw.Head = 9.2
 	// Row 29: My 5290, P 304.1, Z 138.2 at CD 1.
 	if z := k.Hang(s).(*keyed).mount.Holes[0].Takes(nil, hold.Everyday, material.Basis{CD: 1}).Push; !near(z, 138.2, 0.005) {
@@ -162,8 +162,8 @@ func TestRows29To31Keyholes(t *testing.T) {
 		what      string
 		got, want float64
 	}{
-		{"row 30, mean", first(k.Hang(s).(*keyed).drawnOut(nil, mean)), 276.0},
-		{"row 30, working", first(k.Hang(s).(*keyed).drawnOut(nil, years)), 46.43},
+		{"row 30, mean", first(k.Hang(s).(*keyed).in.drawnOut(nil, mean)), 276.0},
+		{"row 30, working", first(k.Hang(s).(*keyed).in.drawnOut(nil, years)), 46.43},
 		{"row 31, along, working", over(k.Hang(s).(*keyed), years), 123.5},
 		{"row 31, across, working", over(across.Hang(s).(*keyed), years), 106.6},
 		{"row 31, across, break", over(across.Hang(s).(*keyed), mean), 1.5 * 246.7},
@@ -172,7 +172,7 @@ func TestRows29To31Keyholes(t *testing.T) {
 			t.Errorf("%s: %v, want %v", c.what, c.got, c.want)
 		}
 	}
-	if f := 2 * 8 * 6 * k.Hang(s).(*keyed).board.Shear(nil, mean); !near(f, 748.8, 0.005) {
+	if f := 2 * 8 * 6 * k.Hang(s).(*keyed).in.board.Shear(nil, mean); !near(f, 748.8, 0.005) {
 		t.Errorf("row 31, along, mean: %v", f)
 	}
 	if k.Hang(s).HoldsDown() {
@@ -190,8 +190,8 @@ func first(n float64, _ string) float64 { return n }
 
 // over is what the wood over a slot takes, below what its bearing does.
 func over(h *keyed, on material.Basis) float64 {
-	h.shank.D = 1e6 // of bearing there is no end
-	n, _ := h.pushedUp(nil, on)
+	h.in.screw.Own = &hold.Measured{D: 1e6} // of bearing there is no end
+	n, _ := h.in.pushedUp(nil, on)
 	return n
 }
 

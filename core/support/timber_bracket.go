@@ -18,6 +18,7 @@ type TimberBracket struct {
 	Frame
 	Screw hold.Fixing      `json:"screw" title:"Into the wall" label:""`
 	Holes []hold.PlateHole `json:"holes" label:"below the board" at:"down_mm" count:"0 24"`
+	Key   *KeySlot         `json:"keyhole,omitempty" title:"Keyholes in the upright" add:"hang it on keyholes" drop:"screw it on"`
 }
 
 // Noun is what it is called.
@@ -29,6 +30,17 @@ func (b *TimberBracket) Validate(p *problem.List) {
 		return
 	}
 	hold.WithinPlate(p, b.Holes, float64(b.Up), float64(b.Leg), float64(b.Width))
+	if b.Key != nil {
+		b.Key.fits(p.In("keyhole"), b.Screw, b.Deep)
+	}
+}
+
+// StandsOut is how far in front of the wall the board's back edge is, where the upright goes up past it.
+func (b *TimberBracket) StandsOut(*Rail) float64 {
+	if b.Up > 0 {
+		return float64(b.Deep)
+	}
+	return 0
 }
 
 // Fixings are its own fasteners into the wall.
@@ -49,10 +61,18 @@ func (b *TimberBracket) Hang(s Setting) Hung {
 	h := &timbered{b: b, own: s.Site}
 	h.framed = framed{Frame: &b.Frame, set: &h.own}
 	board := h.own.Piece(b.Made, float64(b.Width), float64(b.Deep))
+	through := hold.Wooden("upright", board, float64(b.Deep), false)
+	if b.Key != nil {
+		through = hold.Slotted(b.Key.lip())
+	}
 	var holes []hold.Drilled
 	for _, o := range b.Holes {
-		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw,
-			hold.Wooden("upright", board, float64(b.Deep), false)))
+		holes = append(holes, h.own.Drill(o.ID, s.X+float64(o.Offset), -float64(o.Down), b.Screw, through))
+	}
+	if b.Key != nil { // their heads stand in slots: no grain of the upright's is beside them
+		h.own.CrowdPlate(holes)
+		h.mount = hold.NewPlate(&h.own, "upright", b.Screw, holes, -float64(b.Leg), float64(b.Up), float64(b.Width))
+		return h
 	}
 	h.spaced = h.own.Crowd(holes, hold.Grain{Name: "leg", Ends: [2]float64{-float64(b.Leg), float64(b.Up)},
 		Edges: [2]float64{s.X - float64(b.Width)/2, s.X + float64(b.Width)/2}, Upright: true})
@@ -65,7 +85,36 @@ func (h *timbered) screwed() []hold.Drilled { return h.mount.Holes }
 func (h *timbered) Links() []hold.Link {
 	out := append(h.framed.links(), hold.Link{Part: "upright", Mode: "bending", Goes: hold.Bends, Of: h.Made.Of(), Role: hold.RoleRail,
 		Kind: hold.Strength, Name: "upright in bending", Use: h.upright})
-	return append(out, h.mount.PlateLinks(hold.Straight)...)
+	if h.b.Key != nil {
+		for i := range h.mount.Holes {
+			out = append(out, h.keyLink(&h.mount.Holes[i]))
+		}
+	}
+	return h.wrapped(append(out, h.mount.PlateLinks(hold.Straight)...))
+}
+
+// keyLink is a keyhole of the upright on its screw: pulled and pushed as all of them are by the heel
+// rule.
+func (h *timbered) keyLink(d *hold.Drilled) hold.Link {
+	name, noMean := h.b.Key.called()
+	slot := keySlotted{h.b.Key, h.b.Screw, h.own.Piece(h.Made, float64(h.Width), float64(h.Deep)), float64(h.b.Leg + h.b.Up), d.Y + float64(h.b.Leg)}
+	return hold.Link{Part: d.ID, Mode: "slot", Goes: hold.Shears, Of: h.b.Key.of(h.Made), Role: hold.RoleJoint, Kind: hold.Strength, Name: name,
+		NoMean: noMean, Use: func(sh *working.Sheet, a hold.Action) hold.Use {
+			v, t := 0.0, 0.0
+			if len(h.mount.Columns) > 0 {
+				h.mount.Each(&h.mount.Columns[0], hold.Straight(nil, a), func(o *hold.Drilled, across, pull float64) {
+					if o.ID == d.ID {
+						v, t = across, pull
+					}
+				})
+			}
+			if sh.On() {
+				sh.Add("T", "pull on this one by the heel rule", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force, "heel rule (Rule, from statics)",
+					working.In("M", a.M, working.Moment))
+				sh.Add("V", "push across on it", "R × Z / ΣZ", v, working.Force, "statics", working.In("R", a.R, working.Force))
+			}
+			return slot.holds(sh, t, v, a.Case, h.own.Bases[a.Case])
+		}}
 }
 
 // upright bends between the joint, or the brace's two ends, and the fastener
@@ -103,6 +152,7 @@ func (h *timbered) upright(sh *working.Sheet, a hold.Action) hold.Use {
 
 // Geometry draws the bracket.
 func (h *timbered) Geometry(a hold.Action) hold.Geometry {
+	a = h.with(a)
 	g := h.own.NewGeometry(a)
 	h.framed.draw(&g, a, 0)
 	if h.mount.Hold > 0 {
@@ -118,6 +168,12 @@ func (h *timbered) Geometry(a hold.Action) hold.Geometry {
 // Notes gathers what frame and fasteners say.
 func (h *timbered) Notes() hold.Notes {
 	n, m := h.framed.notes(), h.mount.Notes()
+	if k := h.b.Key; k != nil {
+		if !k.Routed && k.Rating == nil {
+			n.Assumed = append(n.Assumed, "nothing is known of the keyhole plates: low figures taken")
+		}
+		n.Cautions = append(n.Cautions, "a keyhole holds nothing down: a knock from below lifts it off")
+	}
 	if h.spaced != "" {
 		n.Cautions = append(n.Cautions, h.spaced)
 	}
@@ -157,5 +213,12 @@ var _ Way = (*TimberBracket)(nil)
 
 // Pieces are those of the frame, bored for the wall's screws.
 func (b *TimberBracket) Pieces(o Over) []piece.Piece {
+	if b.Key != nil {
+		out := append(b.pieces(o, 0, nil), o.screws("screws", len(b.Holes), b.Screw))
+		if b.Key.Routed {
+			return out
+		}
+		return append(out, o.bought("plates", "keyhole plate", len(b.Holes), 0))
+	}
 	return append(b.pieces(o, 0, plate(b.Holes, b.Screw, float64(b.Leg), float64(b.Width))), o.screws("screws", len(b.Holes), b.Screw))
 }

@@ -53,13 +53,14 @@ type Way interface {
 
 // StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
 func StandsOut(w Way, rail *Rail) float64 {
+	out := rail.Base()
 	if rail != nil && rail.Kind == Backer {
-		return rail.Base() + float64(rail.Thickness)
+		out += float64(rail.Thickness)
 	}
 	if o, ok := w.(interface{ StandsOut(*Rail) float64 }); ok {
-		return rail.Base() + o.StandsOut(rail)
+		out += o.StandsOut(rail)
 	}
-	return rail.Base()
+	return out
 }
 
 // Placeable tells whether a support of a way may stand anywhere under its board.
