@@ -164,7 +164,7 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 			g = next
 		}
 	}
-	out.Tiers, out.Hangs = form.Tiers(), support.Hangs(form)
+	out.Tiers, out.Hangs = support.TiersOf(form, float64(s.Thickness)), support.Hangs(form)
 	out.Form, out.Evenly, out.Self = g.noun, g.even, quantityMass(g.on.Self())
 	if !g.even {
 		out.Asked = g.asked

@@ -36,7 +36,7 @@ func (s *Shelf) Base(it load.Item) float64 {
 	if form == nil {
 		return float64(s.Y + s.Thickness)
 	}
-	tiers := form.Tiers()
+	tiers := support.TiersOf(form, float64(s.Thickness))
 	up := tiers[min(it.Level, len(tiers)-1)]
 	if support.Hangs(form) {
 		up -= float64(it.Height)

@@ -197,6 +197,23 @@ func Back(p *design.Project, i int, newID func() string) (design.Hung, bool) {
 	return h, ok
 }
 
+// Panel puts a thin back panel behind the rail that a shelf hangs on, the rail screwed to it from
+// behind; false where there is no bevelled rail, or it is on one.
+func Panel(p *design.Project, i int, newID func() string) (design.Hung, bool) {
+	h := p.Hung(i)
+	s := &h.Shelf
+	r := h.Fixtures.Rail(s.Rail)
+	if r == nil || r.Kind != support.Cleat || r.Panel != "" {
+		return h, false
+	}
+	o := Outfit(p, s, newID)
+	o.Behind(r)
+	for _, a := range o.Panels {
+		h.Fixtures.Panels = append(h.Fixtures.Panels, a)
+	}
+	return h, true
+}
+
 // PlaceAt puts the supports of a shelf at places along the wall, from the left; more are
 // made like the last there is, fewer leave the others out.
 func PlaceAt(p *design.Project, i int, at []quantity.Length, newID func() string) (design.Hung, error) {

@@ -228,8 +228,8 @@ func (f *finder) parts() []change {
 				return ok
 			}})
 		}
-		if support.OnBoards(form) {
-			out = append(out, f.thicker("Platforms", 3, support.TheBoard, 24)...)
+		if boards := support.Boards(form); boards != "" {
+			out = append(out, f.thicker(boards, 3, support.TheBoard, 24)...)
 		}
 	}
 	return out

@@ -14,13 +14,13 @@ import (
 	"aguante/core/say"
 )
 
-// Box is a box of bins on the wall, as long and deep as its shelf: a bottom of the shelf's board
+// BinBox is a box of bins on the wall, as long and deep as its shelf: a bottom of the shelf's board
 // between two ends, and perhaps dividers, a top, a back or a slat there, a slat along the front.
 // Its foot is the bottom's underside. Slant is by how much its ends fall back at their upper end;
 // Spots are its fasteners, or keyholes, over its lower edge; mm.
-type Box struct {
+type BinBox struct {
 	ID        string          `json:"id"`
-	High      quantity.Length `json:"high_mm" title:"Box" label:"high" range:"30 2000"`
+	High      quantity.Length `json:"high_mm" title:"BinBox" label:"high" range:"30 2000"`
 	Thick     quantity.Length `json:"thick_mm" label:"ends and dividers, thick" range:"3 60" as:"fine"`
 	hold.Made `label:"wood" as:"wood"`
 	Open      bool            `json:"no_bottom,omitempty" label:"bottom" yes:"none|yes"`
@@ -80,10 +80,10 @@ func (BoxMount) Choices() []field.Choice {
 }
 
 // Noun is what it is called.
-func (b *Box) Noun() string { return "box" }
+func (b *BinBox) Noun() string { return "box" }
 
 // Validate names every problem of a box by itself.
-func (b *Box) Validate(p *problem.List) {
+func (b *BinBox) Validate(p *problem.List) {
 	if !field.Check(p, b) {
 		return
 	}
@@ -111,7 +111,7 @@ func (b *Box) Validate(p *problem.List) {
 }
 
 // fitsUnder names what does not stand within its shelf's length and depth.
-func (b *Box) fitsUnder(p *problem.List, x, long quantity.Length) {
+func (b *BinBox) fitsUnder(p *problem.List, x, long quantity.Length) {
 	in := b.Thick
 	at := []quantity.Length{x + in/2, x + long - in/2}
 	for i, d := range b.Dividers {
@@ -131,7 +131,7 @@ func (b *Box) fitsUnder(p *problem.List, x, long quantity.Length) {
 }
 
 // fitsDeep names a slant that goes out of the box's depth.
-func (b *Box) fitsDeep(p *problem.List, depth quantity.Length) {
+func (b *BinBox) fitsDeep(p *problem.List, depth quantity.Length) {
 	if b.Slant > depth-20 {
 		p.Add("slant_mm", "the front falls back by %s and the box is %s deep: the cut comes out of the ends, leave %s", say.Place(float64(b.Slant)),
 			say.Place(float64(depth)), say.Place(20))
@@ -142,7 +142,7 @@ func (b *Box) fitsDeep(p *problem.List, depth quantity.Length) {
 }
 
 // behind is how far out from the wall the room in it begins, mm.
-func (b *Box) behind() float64 {
+func (b *BinBox) behind() float64 {
 	if b.Back == NoBack || b.Back == "" {
 		return 0
 	}
@@ -150,23 +150,26 @@ func (b *Box) behind() float64 {
 }
 
 // slat is from where to where the piece goes that holds it to the wall, over its lower edge.
-func (b *Box) slat() (low, high float64) {
+func (b *BinBox) slat() (low, high float64) {
 	if b.Back == SlatBack {
 		return float64(b.High - b.SlatHigh), float64(b.High)
 	}
 	return 0, float64(b.High)
 }
 
-// Tiers is the bottom's upper face; what it is thick is the shelf's.
-func (b *Box) Tiers() []float64 { return []float64{0} }
+func (*BinBox) onBottom()        {}
+func (*BinBox) onBoards() string { return "A bottom" }
+
+// Tiers is its foot; its goods stand on the bottom there, which is as thick as the shelf's board.
+func (b *BinBox) Tiers() []float64 { return []float64{0} }
 
 // Room is what is before its back.
-func (b *Box) Room(depth float64) (from, reach float64) {
+func (b *BinBox) Room(depth float64) (from, reach float64) {
 	return b.behind(), max(1, depth-b.behind()-float64(b.FrontDeep))
 }
 
 // Fixings are those into the wall.
-func (b *Box) Fixings() []*hold.Fixing {
+func (b *BinBox) Fixings() []*hold.Fixing {
 	if b.On != ByCleat && b.Screw != nil {
 		return []*hold.Fixing{b.Screw}
 	}
@@ -174,12 +177,12 @@ func (b *Box) Fixings() []*hold.Fixing {
 }
 
 // lose takes a divider out: its goods are then all in one bin.
-func (b *Box) lose(id string) (string, bool) {
+func (b *BinBox) lose(id string) (string, bool) {
 	return "to the bottom, between what is beside it", lose(&b.Dividers, 0, func(d *Divider) bool { return d.ID == id })
 }
 
 // more is a divider in the middle of the widest bin.
-func (b *Box) more(o *Outfit, _ string) string {
+func (b *BinBox) more(o *Outfit, _ string) string {
 	at := []quantity.Length{o.X, o.X + o.Length}
 	for _, d := range b.Dividers {
 		at = append(at, d.X)
@@ -199,7 +202,7 @@ func (b *Box) more(o *Outfit, _ string) string {
 	return d.ID
 }
 
-func (*Box) recipes() []Recipe {
+func (*BinBox) recipes() []Recipe {
 	return []Recipe{
 		{Key: "box", Name: "box of bins", Words: "a bottom between ends, with dividers, screwed to the studs through a slat",
 			Tools: []string{"saw", "square", "drill", "clamps"}, Hands: "an afternoon; square corners", Misfit: onARail, Make: (*Outfit).box},
@@ -208,7 +211,7 @@ func (*Box) recipes() []Recipe {
 
 // box is one of boards so thick as the shelf's, with a divider about every 300 mm.
 func (o *Outfit) box() error {
-	b := &Box{ID: o.ID(), Made: lumber(), High: o.Size(8, 200), Thick: o.Size(0.75, 19), Back: SlatBack, BackThick: o.Size(0.75, 19),
+	b := &BinBox{ID: o.ID(), Made: lumber(), High: o.Size(8, 200), Thick: o.Size(0.75, 19), Back: SlatBack, BackThick: o.Size(0.75, 19),
 		SlatHigh: o.Size(2.5, 64), FrontHigh: o.Size(2, 50), FrontDeep: o.Size(0.5, 12), On: ByScrews}
 	if float64(o.Depth) < float64(b.BackThick+b.FrontDeep)+60 {
 		return errors.New("the shelf is too shallow for a box: nothing is left between its back and its front")
@@ -225,7 +228,7 @@ func (o *Outfit) box() error {
 }
 
 // fill puts in what its choices need and nobody has given yet.
-func (b *Box) fill(o *Outfit) {
+func (b *BinBox) fill(o *Outfit) {
 	b.Corners.fill(o, b.Thick)
 	if b.Back != NoBack {
 		give(&b.BackThick, b.Thick)
@@ -274,10 +277,10 @@ func (b *Box) fill(o *Outfit) {
 	}
 }
 
-var _ Form = (*Box)(nil)
+var _ Form = (*BinBox)(nil)
 
 // Pieces are what it is made of, with its fasteners.
-func (b *Box) Pieces(o Over) []piece.Piece {
+func (b *BinBox) Pieces(o Over) []piece.Piece {
 	t, high, deep := float64(b.Thick), float64(b.High), o.Depth-b.behind()
 	in := o.Length - 2*t
 	board := hold.Made{Wood: o.Wood}

@@ -12,7 +12,7 @@ import (
 
 // boxed is a box in its place.
 type boxed struct {
-	*Box
+	*BinBox
 	set    Stage
 	own    hold.Site
 	at     []float64 // where its bottom is held: the ends, and dividers that are fixed so that they may
@@ -29,8 +29,8 @@ type boxed struct {
 }
 
 // Stand puts a box up.
-func (b *Box) Stand(s Stage) Standing {
-	h := &boxed{Box: b, set: s, own: s.site(s.X + s.Length/2), base: s.Rail.Base()}
+func (b *BinBox) Stand(s Stage) Standing {
+	h := &boxed{BinBox: b, set: s, own: s.site(s.X + s.Length/2), base: s.Rail.Base()}
 	t := float64(b.Thick)
 	h.wood = h.own.Piece(b.Made, s.Depth, t)
 	h.at = []float64{s.X + t/2}
@@ -59,7 +59,7 @@ func sortWith(at []float64, of []Divider) {
 
 // holdsBottom tells whether its dividers hold the bottom up: they are fixed, and what fixes them may
 // be pulled.
-func (b *Box) holdsBottom() bool {
+func (b *BinBox) holdsBottom() bool {
 	if !b.Fixed || b.Back == NoBack {
 		return false
 	}
@@ -96,7 +96,7 @@ func (h *boxed) bottomWeight() float64 {
 
 // mount makes what it hangs by.
 func (h *boxed) mount() {
-	b := h.Box
+	b := h.BinBox
 	if b.On == ByCleat {
 		if b.Hook == nil {
 			return

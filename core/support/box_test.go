@@ -15,9 +15,9 @@ import (
 
 // boxOf is a box of Douglas-fir 900 × 200 × 200 between studs at 400 and 800, its slat of 64 × 19 along
 // its upper edge screwed to both, with 200 N in its middle.
-func boxOf(change func(b *Box)) *boxed {
+func boxOf(change func(b *BinBox)) *boxed {
 	s := onStuds(0, 400, 800)
-	b := &Box{ID: "box", Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, High: 200, Thick: 19, Back: SlatBack, BackThick: 19, SlatHigh: 64,
+	b := &BinBox{ID: "box", Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, High: 200, Thick: 19, Back: SlatBack, BackThick: 19, SlatHigh: 64,
 		Corners: Corners{Kind: ScrewedCorner, Count: 3, End: true, Screw: &hold.Fixing{Type: "wood-8", Length: 50.8}}, On: ByScrews,
 		Screw: &hold.Fixing{Type: "structural-6", Length: 80}, Spots: []Spot{{ID: "s1", X: 400, Y: 168}, {ID: "s2", X: 800, Y: 168}}}
 	change(b)
@@ -32,7 +32,7 @@ func boxOf(change func(b *Box)) *boxed {
 // screws stand evenly over 181 mm, at 30.17, 90.5 and 150.83, and take R/3, with the lever of the load
 // from their middle R × ex × 60.33 / (2 × 60.33²) on the outer ones; in end grain each takes 0.67 Z.
 func TestScrewsOfABoxByHand(t *testing.T) {
-	h := boxOf(func(*Box) {})
+	h := boxOf(func(*BinBox) {})
 	density := h.set.Board.Density() * 1e-9 * quantity.Gravity
 	r := 100 + density*862*181*19/2
 	e := h.out(everyday(1)) - 19
@@ -64,7 +64,7 @@ func TestScrewsOfABoxByHand(t *testing.T) {
 // gap, qs = qm = q = Fe⊥ d): Im q l / 5, II q l (√2 − 1) / 4.5, III (−l/2 + √(l²/4 + (3/q)(M + q l²/4))) ×
 // (2 q / 3) / 4, IV √(2 M q) / 4, M = MOR π d³ / 32; at most its own shear. Pull as in row 14.
 func TestDowelsOfABoxByHand(t *testing.T) {
-	h := boxOf(func(b *Box) {
+	h := boxOf(func(b *BinBox) {
 		of := beech()
 		b.Corners = Corners{Kind: DowelledCorner, Count: 3, D: 8, Deep: 25, Made: &of, Glued: true, End: true}
 	})
@@ -94,7 +94,7 @@ func TestDowelsOfABoxByHand(t *testing.T) {
 // What is only glued holds nothing in end grain; a bottom that is missing holds nothing; dividers
 // carry the bottom only where what fixes them may be pulled; a deeper box is used more.
 func TestBoxesAreWhatTheyAre(t *testing.T) {
-	worst := func(change func(b *Box)) float64 {
+	worst := func(change func(b *BinBox)) float64 {
 		used := 0.0
 		h := boxOf(change)
 		for _, l := range h.Links() {
@@ -104,22 +104,22 @@ func TestBoxesAreWhatTheyAre(t *testing.T) {
 		}
 		return used
 	}
-	if u := formLink(t, boxOf(func(b *Box) { b.Corners.Kind = GluedCorner }), "left", "bottom", "box").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
+	if u := formLink(t, boxOf(func(b *BinBox) { b.Corners.Kind = GluedCorner }), "left", "bottom", "box").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
 		!strings.Contains(u.How, "glue") {
 		t.Errorf("glued: %+v", u)
 	}
-	if u := formLink(t, boxOf(func(b *Box) { b.Open = true }), "bottom", "there", "box").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
+	if u := formLink(t, boxOf(func(b *BinBox) { b.Open = true }), "bottom", "there", "box").Use(nil, everyday(1)); !math.IsInf(u.Used, 1) ||
 		!strings.Contains(u.How, "falls through") {
 		t.Errorf("open: %+v", u)
 	}
-	if u := worst(func(b *Box) { b.Back = NoBack }); !math.IsInf(u, 1) {
+	if u := worst(func(b *BinBox) { b.Back = NoBack }); !math.IsInf(u, 1) {
 		t.Errorf("without a back it is used %v", u)
 	}
-	bins := func(b *Box) { b.Dividers, b.Fixed = []Divider{{ID: "d1", X: 600}}, true }
+	bins := func(b *BinBox) { b.Dividers, b.Fixed = []Divider{{ID: "d1", X: 600}}, true }
 	if h := boxOf(bins); len(h.at) != 2 {
 		t.Errorf("a divider on screws in end grain holds the bottom up: %v", h.at)
 	}
-	h := boxOf(func(b *Box) { bins(b); b.Corners.End = false })
+	h := boxOf(func(b *BinBox) { bins(b); b.Corners.End = false })
 	if len(h.at) != 3 {
 		t.Fatalf("a divider screwed into side grain does not: %v", h.at)
 	}
@@ -127,10 +127,10 @@ func TestBoxesAreWhatTheyAre(t *testing.T) {
 		t.Errorf("its screws: %+v", u)
 	}
 	bend := func(h *boxed) float64 { return formLink(t, h, "bottom", "bending", "box").Use(nil, everyday(1)).Used }
-	if bend(h) >= bend(boxOf(func(*Box) {})) {
+	if bend(h) >= bend(boxOf(func(*BinBox) {})) {
 		t.Error("with a divider under it the bottom bends as much")
 	}
-	if keyed := worst(func(b *Box) {
+	if keyed := worst(func(b *BinBox) {
 		b.On, b.Key, b.Screw = ByKeyholes, &KeySlot{Routed: true, Across: true, Lip: 6}, &hold.Fixing{Type: "wood-10", Length: 63.5}
 	}); !(keyed > 0) || math.IsInf(keyed, 1) {
 		t.Errorf("on keyholes it is used %v", keyed)
@@ -139,16 +139,16 @@ func TestBoxesAreWhatTheyAre(t *testing.T) {
 
 // What is not in the box, or comes out of its pieces, is refused by its place.
 func TestBadBoxes(t *testing.T) {
-	for path, change := range map[string]func(b *Box){
-		"dividers[0].x_mm": func(b *Box) { b.Dividers = []Divider{{ID: "d", X: 155}} },
-		"dividers[1].x_mm": func(b *Box) { b.Dividers = []Divider{{ID: "d", X: 500}, {ID: "e", X: 505}} },
-		"slant_mm":         func(b *Box) { b.Slant = 190 }, "spots[0].x_mm": func(b *Box) { b.Spots[0].X = 40 },
-		"slat_high_mm": func(b *Box) { b.SlatHigh = 300 }, "spots[0].y_mm": func(b *Box) { b.Spots[0].Y = 250 },
-		"screw": func(b *Box) { b.Screw = nil }, "keyhole": func(b *Box) { b.On = ByKeyholes }, "hook": func(b *Box) { b.On = ByCleat },
-		"corners.screw": func(b *Box) { b.Corners.Screw = nil }, "corners.made": func(b *Box) { b.Corners = Corners{Kind: DowelledCorner, Count: 2, D: 8, Deep: 20} },
-		"back_thick_mm": func(b *Box) { b.BackThick = 0 },
+	for path, change := range map[string]func(b *BinBox){
+		"dividers[0].x_mm": func(b *BinBox) { b.Dividers = []Divider{{ID: "d", X: 155}} },
+		"dividers[1].x_mm": func(b *BinBox) { b.Dividers = []Divider{{ID: "d", X: 500}, {ID: "e", X: 505}} },
+		"slant_mm":         func(b *BinBox) { b.Slant = 190 }, "spots[0].x_mm": func(b *BinBox) { b.Spots[0].X = 40 },
+		"slat_high_mm": func(b *BinBox) { b.SlatHigh = 300 }, "spots[0].y_mm": func(b *BinBox) { b.Spots[0].Y = 250 },
+		"screw": func(b *BinBox) { b.Screw = nil }, "keyhole": func(b *BinBox) { b.On = ByKeyholes }, "hook": func(b *BinBox) { b.On = ByCleat },
+		"corners.screw": func(b *BinBox) { b.Corners.Screw = nil }, "corners.made": func(b *BinBox) { b.Corners = Corners{Kind: DowelledCorner, Count: 2, D: 8, Deep: 20} },
+		"back_thick_mm": func(b *BinBox) { b.BackThick = 0 },
 	} {
-		b := boxOf(func(*Box) {}).Box
+		b := boxOf(func(*BinBox) {}).BinBox
 		change(b)
 		l := problem.New()
 		b.Validate(l)

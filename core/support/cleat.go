@@ -81,6 +81,15 @@ func (o *Outfit) cleatWall() error {
 	return nil
 }
 
+// Behind puts a panel behind a rail whose lower edge is counted from the floor.
+func (o *Outfit) Behind(r *Rail) {
+	below := max(170, r.Bottom-o.Y+60)
+	r.Bottom -= o.Y
+	o.panel(r, below)
+	r.Bottom += o.Y
+	o.Panels[0].Bottom += o.Y
+}
+
 // panel puts a panel behind a rail, from so far under the board to a hand over the rail, with
 // fasteners in every stud behind it.
 func (o *Outfit) panel(r *Rail, below quantity.Length) {

@@ -41,10 +41,23 @@ func Hangs(f Form) bool {
 	return ok && h.hangs()
 }
 
-// OnBoards tells whether a form's goods stand on boards like the shelf's.
-func OnBoards(f Form) bool {
-	_, ok := f.(interface{ onBoards() })
-	return ok
+// TiersOf are how high over its foot goods stand on a form, or hang from, with a bottom so thick, mm.
+func TiersOf(f Form, bottom float64) []float64 {
+	out := f.Tiers()
+	if _, on := f.(interface{ onBottom() }); on {
+		for i := range out {
+			out[i] += bottom
+		}
+	}
+	return out
+}
+
+// Boards is what a form's goods stand on that is a board like the shelf's, "" where they stand on none.
+func Boards(f Form) string {
+	if b, ok := f.(interface{ onBoards() string }); ok {
+		return b.onBoards()
+	}
+	return ""
 }
 
 // Loses takes a part of a form away, by its id, and says where its load goes; false where

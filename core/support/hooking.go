@@ -165,16 +165,11 @@ func lipStress(f, t, length float64) float64 { return 6 * f * (t / 2) / (length 
 func (h *hooking) hook(sh *working.Sheet, a hold.Action) hold.Use {
 	k, on := h.works(sh, a), h.site.Bases[a.Case]
 	hook, wood := h.Hook, h.lips[0].board
+	glued := hold.Use{Used: math.Inf(1)}
 	if hook.Glued {
-		area := float64(hook.Length) * float64(hook.High)
-		pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
-		u := k.Lip/area/pull + math.Abs(a.R)/area/push
-		if sh.On() {
-			sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics",
-				working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area),
-				working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
+		if glued = h.glued(sh, k, a, wood, on); hook.Count == 0 {
+			return glued
 		}
-		return hold.Use{Used: u, How: "comes off the glue"}
 	}
 	n := float64(hook.Count)
 	known := &h.screws[a.Case]
@@ -183,6 +178,9 @@ func (h *hooking) hook(sh *working.Sheet, a hold.Action) hold.Use {
 		known = &fresh
 	}
 	if known.fails != "" {
+		if hook.Glued {
+			return glued
+		}
 		return hold.Use{Used: hold.Fails, How: known.fails}
 	}
 	v, t := math.Abs(a.R)/n, k.Lip/n
@@ -193,7 +191,28 @@ func (h *hooking) hook(sh *working.Sheet, a hold.Action) hold.Use {
 		sh.Add("V", "push across on each", "V / n", v, working.Force, "statics", working.In("V", math.Abs(a.R), working.Force),
 			working.In("n", n, working.Ratio))
 	}
-	return hold.Use{Used: fastener.Together(sh, v, t, known.push, known.pull), How: known.how}
+	u := hold.Use{Used: fastener.Together(sh, v, t, known.push, known.pull), How: known.how}
+	if hook.Glued && sh.On() {
+		sh.Add("used", "part in use: of the glue, or of the screws if it lets go, whichever hold more; never both together", "min(glue, screws)",
+			min(glued.Used, u.Used), working.Ratio, "engineering basis", working.In("glue", glued.Used, working.Ratio), working.In("screws", u.Used, working.Ratio))
+	}
+	if glued.Used < u.Used {
+		return glued
+	}
+	return u
+}
+
+// glued is a hook that is glued face to face, pulled and pushed.
+func (h *hooking) glued(sh *working.Sheet, k hooked, a hold.Action, wood material.Board, on material.Basis) hold.Use {
+	area := float64(h.Length) * float64(h.High)
+	pull, push := wood.TensionPerp(sh, on), wood.Shear(sh, on)
+	u := k.Lip/area/pull + math.Abs(a.R)/area/push
+	if sh.On() {
+		sh.Add("used", "glue between the faces, pulled and pushed", "F / A / Ft⊥ + V / A / Fv", u, working.Ratio, "statics",
+			working.In("F", k.Lip, working.Force), working.In("V", math.Abs(a.R), working.Force), working.In("A", area, working.Area),
+			working.In("Ft⊥", pull, working.Stress), working.In("Fv", push, working.Stress))
+	}
+	return hold.Use{Used: u, How: "comes off the glue"}
 }
 
 // hookScrew is what one of a hook's screws takes, N, and how it gives; or why none holds.

@@ -31,7 +31,7 @@ type Forms struct {
 	SheetRack *SheetRack     `json:"sheet_rack,omitempty"`
 	Cart      *HingedCart    `json:"cart,omitempty"`
 	Tools     *ToolHolder    `json:"tool_holder,omitempty"`
-	Box       *Box           `json:"box,omitempty"`
+	Box       *BinBox        `json:"box,omitempty"`
 }
 
 // railWays are what a rail may be. A new one is one more line here.

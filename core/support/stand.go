@@ -275,7 +275,7 @@ func (o *Outfit) frame() error {
 	return nil
 }
 
-func (*StandingFrame) onBoards() {}
+func (*StandingFrame) onBoards() string { return "Platforms" }
 
 // Tiers are the platforms' tops.
 func (f *StandingFrame) Tiers() []float64 { return tops(f.Platforms) }

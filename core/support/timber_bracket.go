@@ -184,7 +184,14 @@ func (*TimberBracket) recipes() []Recipe {
 	return []Recipe{
 		{Key: "timber-brackets", Onto: true, Name: "timber brackets", Words: "shop-made, with a brace", Tools: []string{"saw", "chisel", "drill", "clamps"},
 			Hands: "an afternoon of joinery", Misfit: oneByOne, Make: (*Outfit).timberBrackets,
-			Is: func(w *Ways, r *Rail) bool { return w.TimberBracket != nil && (r == nil || r.Kind != Backer) }},
+			Is: func(w *Ways, r *Rail) bool {
+				return w.TimberBracket != nil && !w.TimberBracket.goesRound() && (r == nil || r.Kind != Backer)
+			}},
+		{Key: "wrapped-brackets", Name: "wrapped brackets", Words: "round the board, arm above and below, on keyholes", Tools: []string{"saw", "router with a keyhole bit", "clamps"},
+			Hands: "two afternoons; mitres with splines", Misfit: oneByOne, Make: (*Outfit).wrappedBrackets,
+			Is: func(w *Ways, r *Rail) bool {
+				return w.TimberBracket != nil && w.TimberBracket.goesRound() && (r == nil || r.Kind != Backer)
+			}},
 	}
 }
 
@@ -205,6 +212,30 @@ func (o *Outfit) timberBrackets() error {
 			},
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 75}, {ID: o.ID(), Down: leg - 75}}, Screw: fix,
 		})
+	}
+	return nil
+}
+
+// goesRound tells whether it wraps its board.
+func (b *TimberBracket) goesRound() bool { return b.Front != nil && b.Front.Above }
+
+// wrappedBrackets go round the board, and hang on two keyholes each.
+func (o *Outfit) wrappedBrackets() error {
+	at := o.places()
+	thick, high := o.Size(1.5, 38), o.Size(1.75, 45)
+	leg, room := quantity.Length(160), quantity.Length(3)
+	if leg > o.Y {
+		return errors.New("there is no room for a bracket under the shelf")
+	}
+	fix := o.Fixing(6, o.OnStuds(at...), false)
+	for _, x := range at {
+		b := &TimberBracket{Screw: fix, Key: &KeySlot{Routed: true, Lip: 8}}
+		b.Frame = Frame{Made: ash(), Width: thick, High: high, Deep: thick, Leg: leg, Reach: thick + o.Depth + room,
+			Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Front: &Front{Corner: MitredSpline, Above: true, Room: room}}
+		b.Up = quantity.Length(math.Ceil(b.Front.top(float64(o.Thickness), float64(high))))
+		b.Board = o.screwedDown(b.Reach, high)
+		b.Holes = []hold.PlateHole{{ID: o.ID(), Down: 60 - b.Up}, {ID: o.ID(), Down: leg - 50}}
+		o.add(x, b)
 	}
 	return nil
 }

@@ -199,6 +199,8 @@ func TestNewThingsAreMadeOverTheWire(t *testing.T) {
 		{`"what":"complete","shelf":"jars"`, http.StatusOK},
 		{`"what":"backer","shelf":"jars"`, http.StatusOK},
 		{`"what":"backer","shelf":"display"`, http.StatusUnprocessableEntity},
+		{`"what":"panel","shelf":"tools"`, http.StatusOK},
+		{`"what":"panel","shelf":"jars"`, http.StatusUnprocessableEntity},
 		{`"what":"support","shelf":"nowhere"`, http.StatusBadRequest},
 		{`"what":"cathedral","shelf":"jars"`, http.StatusBadRequest},
 	} {

@@ -75,6 +75,12 @@ func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "a backer board goes behind brackets, where there is none yet"}}
 		}
 		reply.New = h.Shelf.Rail
+	case contract.MakePanel:
+		ok := false
+		if h, ok = dress.Panel(q.Design, i, id); !ok {
+			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "a panel goes behind a bevelled rail that is on none yet"}}
+		}
+		reply.New = h.Shelf.Rail
 	case contract.MakeComplete:
 		h = dress.Complete(q.Design, i, id)
 	default:

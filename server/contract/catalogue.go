@@ -62,6 +62,7 @@ func NewCatalogue(u design.Units) Catalogue {
 	}
 	c.Fields["rail"] = field.Groups(reflect.TypeFor[support.Rail]())
 	c.Fields["standard"] = field.Groups(reflect.TypeFor[support.Standard]())
+	c.Fields["panel"] = field.Groups(reflect.TypeFor[support.Panel]())
 	c.Fields["notch"] = field.Groups(reflect.TypeFor[support.Notch]())
 	return c
 }

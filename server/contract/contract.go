@@ -53,7 +53,8 @@ type DressRequest struct {
 
 // MakeRequest asks for something new on a wall, made from its neighbours: a whole wall in
 // some units, a shelf, one more support like another, supports at places, what the
-// choices of a shelf need and nobody has given, or a board behind its brackets.
+// choices of a shelf need and nobody has given, a board behind its brackets, or a
+// panel behind its rail.
 type MakeRequest struct {
 	What   Making            `json:"what"`
 	Units  design.Units      `json:"units,omitzero"`
@@ -74,12 +75,14 @@ const (
 	MakePlaces   Making = "places"
 	MakeComplete Making = "complete"
 	MakeBacker   Making = "backer"
+	MakePanel    Making = "panel"
 )
 
 // Choices lists what can be made.
 func (Making) Choices() []field.Choice {
 	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete",
-		"what is missing", "backer", "a backer board behind the brackets")
+		"what is missing", "backer", "a backer board behind the brackets", "panel",
+		"a panel behind the rail")
 }
 
 // MakeReply is a shelf with the wall's fixtures as they are then, and the id of what is new

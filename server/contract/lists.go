@@ -8,13 +8,17 @@ import (
 )
 
 // lists are names that the front end goes over, where types alone do not do: each form
-// with the lists in it whose elements stand on the wall, "" where it stands there itself.
+// with the lists in it whose elements stand on the wall, "" where it stands there itself; and
+// those whose goods stand on boards.
 func lists() map[string]any {
-	forms := map[string][]string{}
+	forms, boards := map[string][]string{}, []string{}
 	for name, form := range support.AllForms() {
+		if support.Boards(form) != "" {
+			boards = append(boards, name)
+		}
 		t := reflect.TypeOf(form).Elem()
 		forms[name] = []string{}
-		if _, itself := t.FieldByName("ID"); itself {
+		if _, itself := t.FieldByName("ID"); itself { // where it has no place of its own, in its shelf's middle
 			forms[name] = append(forms[name], "")
 		}
 		for i := range t.NumField() {
@@ -24,5 +28,5 @@ func lists() map[string]any {
 			}
 		}
 	}
-	return map[string]any{"FORMS": forms}
+	return map[string]any{"FORMS": forms, "ON_BOARDS": boards}
 }

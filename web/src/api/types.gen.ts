@@ -356,6 +356,7 @@ gap_mm?: number
 kerf_mm?: number
 lock?: boolean
 panel?: string
+from_behind?: boolean
 }
 export interface Spot {
 id: string
@@ -429,6 +430,8 @@ hook_rail?: HookRail
 frame?: StandingFrame
 sheet_rack?: SheetRack
 cart?: HingedCart
+tool_holder?: ToolHolder
+box?: BinBox
 contents: Item[]
 duration: ("years" | "changing" | "months" | "week")
 below: ("nothing" | "people" | "bed")
@@ -558,6 +561,7 @@ front?: Front
 board_screws?: BoardScrews
 screw: Fixing
 holes: PlateHole[]
+keyhole?: KeySlot
 }
 export interface Joint {
 kind: ("half-lap" | "tenon" | "mitre" | "dowels" | "gusset" | "screws" | "bolts" | "behind" | "butt")
@@ -589,6 +593,16 @@ count?: number
 export interface Front {
 high_mm: number
 corner: ("mitred-splined" | "mitred" | "butted-screwed" | "butted")
+above?: boolean
+room_mm?: number
+}
+export interface KeySlot {
+routed: boolean
+lip_mm?: number
+slot_mm?: number
+cavity_mm?: number
+across?: boolean
+rating?: Rating
 }
 export interface Pin {
 kind: ("dowel" | "tenon" | "rod")
@@ -670,24 +684,25 @@ gap_mm?: number
 kerf_mm?: number
 lock?: boolean
 panel?: string
+from_behind?: boolean
 at: ("left" | "right")
 studs: Stud[]
 }
 export interface Keyhole {
 routed: boolean
-up_mm: number
-low_mm: number
-high_mm: number
-back_mm: number
 lip_mm?: number
 slot_mm?: number
 cavity_mm?: number
 across?: boolean
+rating?: Rating
+up_mm: number
+low_mm: number
+high_mm: number
+back_mm: number
 lock?: boolean
 wood: string
 grade: string
 hole: string
-rating?: Rating
 screw: Fixing
 }
 export interface Rack {
@@ -754,6 +769,7 @@ gap_mm?: number
 kerf_mm?: number
 lock?: boolean
 panel?: string
+from_behind?: boolean
 hooks: Hanger[]
 }
 export interface Peg {
@@ -842,6 +858,57 @@ count: number
 rows_mm: number
 screw: Fixing
 }
+export interface ToolHolder {
+id: string
+high_mm: number
+thick_mm: number
+wood: string
+grade: string
+spacer: boolean
+lock?: boolean
+hook: Hook
+peg?: Peg
+hooks?: Hanger[]
+}
+export interface BinBox {
+id: string
+high_mm: number
+thick_mm: number
+wood: string
+grade: string
+no_bottom?: boolean
+top?: boolean
+back: ("slat" | "whole" | "none")
+back_thick_mm?: number
+slat_high_mm?: number
+front_high_mm?: number
+front_thick_mm?: number
+slant_mm?: number
+dividers?: Divider[]
+dividers_fixed?: boolean
+corners: Corners
+on: ("screws" | "keyholes" | "cleat")
+spots?: Spot[]
+screw?: Fixing
+keyhole?: KeySlot
+hook?: Hook
+spacer?: boolean
+lock?: boolean
+}
+export interface Divider {
+id: string
+x_mm: number
+}
+export interface Corners {
+kind: ("screws" | "dowels" | "glue")
+count?: number
+end_grain: boolean
+glued: boolean
+screw?: Fixing
+d_mm?: number
+deep_mm?: number
+made?: Made
+}
 export interface SagLimit {
 school: ("eye" | "span/360" | "span/240" | "span/180" | "figure")
 figure_mm?: number
@@ -871,7 +938,7 @@ shelf: string
 way: string
 }
 export interface MakeRequest {
-what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer")
+what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel")
 units?: Units
 design?: Project
 shelf?: string
@@ -1665,4 +1732,5 @@ export interface KeptPicture {
 hash: string
 type: string
 }
-export const FORMS = {"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"]} as const
+export const FORMS = {"box":["","dividers"],"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"],"tool_holder":["","hooks"]} as const
+export const ON_BOARDS = ["frame","box"] as const

@@ -31,10 +31,10 @@ function sideOf(p: Project, shelf: Shelf, answer: ShelfReport, selection: Select
         geometry: side.geometry,
         load: side.load_n,
         put: (path, v) =>
-          formOf(shelf)
-            ? setShelf(shelf.id, put(shelf, path, v))
-            : path.startsWith("rail.")
-              ? setRail(rail?.id ?? "", (r) => put(r, path.slice(5), v))
+          rail && path.startsWith("rail.")
+            ? setRail(rail.id, (r) => put(r, path.slice(5), v))
+            : formOf(shelf)
+              ? setShelf(shelf.id, put(shelf, path, v))
               : setSupport(support.id, (s) => put(s, path, v)),
       };
     const worst = answer.rail?.geometry.columns.reduce<Column | undefined>(

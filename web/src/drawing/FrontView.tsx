@@ -81,6 +81,20 @@ export function FrontView({ width, height, canvas }: { width: number; height: nu
               />
             </Thing>
           ))}
+          {design.fixtures.panels.map((a) => (
+            <rect
+              key={a.id}
+              pointerEvents="none"
+              x={view.x(a.x_mm)}
+              y={view.y(a.bottom_mm + a.height_mm)}
+              width={a.width_mm * view.k}
+              height={a.height_mm * view.k}
+              fill="var(--timber-light)"
+              fillOpacity="0.45"
+              stroke="var(--timber-ink)"
+              strokeWidth="0.8"
+            />
+          ))}
           {[...others, ...(shelf ? [shelf] : [])].map((s) => (
             <ShelfDrawing
               key={s.id}

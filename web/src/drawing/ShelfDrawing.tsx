@@ -36,6 +36,7 @@ export const ShelfDrawing = memo(function ShelfDrawing(p: Props) {
   if (formOf(shelf))
     return (
       <g opacity={current ? 1 : 0.4} data-shelf={shelf.id}>
+        {rail && <RailDrawing shelf={shelf} rail={rail} report={report} units={units} view={view} />}
         <FormOutline {...p} />
         {supports}
         {contents}

@@ -23,11 +23,18 @@ function copyShelf(p: Project, shelf: Shelf): [Project, Shelf] {
   const up = shelf.y_mm + 400 > p.wall.height_mm ? -Math.min(400, shelf.y_mm) : 400;
   const ids = new Map<string, string>();
   const on = new Set(fixturesOf(shelf));
+  for (const r of p.fixtures.rails) if (on.has(r.id) && r.panel) on.add(r.panel);
   const raised = <T extends { id: string; bottom_mm: number }>(list: T[]): T[] => [
     ...list,
     ...list.filter((f) => on.has(f.id)).map((f) => fresh({ ...f, bottom_mm: f.bottom_mm + up }, ids)),
   ];
-  const fixtures = { ...p.fixtures, rails: raised(p.fixtures.rails), standards: raised(p.fixtures.standards) };
+  const panels = raised(p.fixtures.panels);
+  const rails = raised(p.fixtures.rails);
+  const fixtures = {
+    panels,
+    rails: rails.map((r, i) => (i < p.fixtures.rails.length || !r.panel ? r : { ...r, panel: ids.get(r.panel) })),
+    standards: raised(p.fixtures.standards),
+  };
   const made = fresh({ ...shelf, name: `${shelf.name} copy`, y_mm: shelf.y_mm + up }, ids);
   const copy: Shelf = {
     ...made,

@@ -1,4 +1,4 @@
-import type { Hung, Item, KeepOut, Project, Rail, Shelf, Stud, Support } from "../api/types.gen";
+import type { Hung, Item, KeepOut, BackPanel, Project, Rail, Shelf, Stud, Support } from "../api/types.gen";
 import type { Part } from "./find";
 
 export type Edit = (p: Project) => Project;
@@ -66,6 +66,13 @@ export const setRail =
   (p) => ({
     ...p,
     fixtures: { ...p.fixtures, rails: p.fixtures.rails.map((r) => (r.id === id ? with_(r) : r)) },
+  });
+
+export const setPanel =
+  (id: string, with_: (a: BackPanel) => BackPanel): Edit =>
+  (p) => ({
+    ...p,
+    fixtures: { ...p.fixtures, panels: p.fixtures.panels.map((a) => (a.id === id ? with_(a) : a)) },
   });
 
 export const setStandard =

@@ -1,5 +1,5 @@
 import { FORMS } from "../api/types.gen";
-import type { Fixtures, Item, Project, Rail, Shelf, Standard, Stud } from "../api/types.gen";
+import type { Fixtures, Item, BackPanel, Project, Rail, Shelf, Standard, Stud } from "../api/types.gen";
 
 /** What is selected: a kind and the thing's id. */
 export interface Selection {
@@ -23,7 +23,8 @@ export function partsOf(s: Shelf): Part[] {
   const form = formOf(s);
   if (!form) return [...s.supports];
   const of = s[form] as unknown as Record<string, Part[]> & Part;
-  return FORMS[form].flatMap((list: string) => (list ? (of[list] ?? []) : [of]));
+  const middle = s.x_mm + s.length_mm / 2; // of what has no place of its own
+  return FORMS[form].flatMap((list: string) => (list ? (of[list] ?? []) : [{ ...of, x_mm: of.x_mm ?? middle }]));
 }
 
 /** Whether a part is the whole of what holds: a hook rail's board, a cart. */
@@ -59,24 +60,34 @@ export const itemOf = (p: Project, id: string): Item | undefined =>
 export const fixturesOf = (s: Shelf): string[] =>
   [s.rail, ...s.supports.map((u) => u.braced_bracket?.standard)].filter((id): id is string => !!id);
 
-/** The fixtures that a shelf hangs on and no other does. */
+/** The fixtures that a shelf hangs on and no other does, with the panels that only these are on. */
 export const ownFixtures = (p: Project, s: Shelf): Set<string> => {
   const others = new Set(p.shelves.filter((o) => o.id !== s.id).flatMap(fixturesOf));
-  return new Set(fixturesOf(s).filter((id) => !others.has(id)));
+  const own = new Set(fixturesOf(s).filter((id) => !others.has(id)));
+  for (const a of p.fixtures.panels) {
+    const on = p.fixtures.rails.filter((r) => r.panel === a.id);
+    if (on.length > 0 && on.every((r) => own.has(r.id))) own.add(a.id);
+  }
+  return own;
 };
+
+export const panelOf = (p: Project, id: string | undefined): BackPanel | undefined =>
+  p.fixtures.panels.find((a) => a.id === id);
+
+type Fixture = Rail | Standard | BackPanel;
 
 /** Fixtures of some ids changed, or taken out where nothing comes back. */
 export const mapFixtures = (
   f: Fixtures,
   ids: Set<string>,
-  with_: <T extends Rail | Standard>(v: T) => T | undefined,
+  with_: <T extends Fixture>(v: T) => T | undefined,
 ): Fixtures => {
-  const each = <T extends Rail | Standard>(list: T[]): T[] =>
+  const each = <T extends Fixture>(list: T[]): T[] =>
     list.flatMap((v) => {
       const next = ids.has(v.id) ? with_(v) : v;
       return next ? [next] : [];
     });
-  return { ...f, rails: each(f.rails), standards: each(f.standards) };
+  return { rails: each(f.rails), standards: each(f.standards), panels: each(f.panels) };
 };
 
 /** Whether the wall is built of studs. */

@@ -1,4 +1,4 @@
-import type { Project, Rail, Shelf, Standard } from "../api/types.gen";
+import type { BackPanel, Project, Rail, Shelf, Standard } from "../api/types.gen";
 import { changeShelf, mapThing, setItem, setKeepOut, setRail, setStud, type Edit } from "./edit";
 import {
   clamp,
@@ -41,13 +41,13 @@ export const moveShelf =
     const dx = clamp(x, 0, p.wall.length_mm - shelf.length_mm) - shelf.x_mm;
     const dy = clamp(y, 0, p.wall.height_mm) - shelf.y_mm;
     const along = (v: number) => clamp(v + dx, 0, p.wall.length_mm);
-    const moved = <T extends Rail | Standard>(f: T): T =>
-      "length_mm" in f
-        ? {
-            ...shiftX(f, clamp(f.x_mm + dx, 0, p.wall.length_mm - f.length_mm) - f.x_mm),
-            bottom_mm: f.bottom_mm + dy,
-          }
-        : { ...f, x_mm: along(f.x_mm), bottom_mm: f.bottom_mm + dy };
+    const moved = <T extends Rail | Standard | BackPanel>(f: T): T => {
+      const long = "length_mm" in f ? f.length_mm : "thickness_mm" in f ? f.width_mm : 0;
+      return {
+        ...shiftX(f, clamp(f.x_mm + dx, 0, p.wall.length_mm - long) - f.x_mm),
+        bottom_mm: f.bottom_mm + dy,
+      };
+    };
     return {
       ...changeShelf(id, (s) => ({
         ...s,
@@ -95,6 +95,11 @@ export const moveSupport =
         ...shiftForm(s, clamp(x, 0, p.wall.length_mm - s.length_mm) - from),
       }))(p);
     }
+    if (isWhole(shelf, id) && !("x_mm" in (shelf[formOf(shelf) ?? "rack"] ?? {}))) {
+      // It is as long as its shelf, and goes along what it hangs on.
+      const left = clamp(to - shelf.length_mm / 2, 0, p.wall.length_mm - shelf.length_mm);
+      return changeShelf(shelf.id, (s) => ({ ...s, x_mm: left, ...shiftForm(s, left - s.x_mm) }))(p);
+    }
     const standard = shelf.supports.find((u) => u.id === id)?.braced_bracket?.standard;
     if (!standard) return changeShelf(shelf.id, (s) => mapThing(s, id, (o) => ({ ...o, x_mm: to })))(p);
     return {
@@ -121,6 +126,24 @@ export const moveRail =
 /** A rail changed; where its left end is typed, its fasteners go with it. */
 export const changeRail = (id: string, next: Rail): Edit =>
   setRail(id, (was) => (next.x_mm === was.x_mm ? next : shiftRail({ ...next, x_mm: was.x_mm }, next.x_mm)));
+
+/** A panel changed; where its left edge is typed, its fasteners go with it. */
+export const shiftPanel = (was: BackPanel, next: BackPanel): BackPanel =>
+  next.x_mm === was.x_mm ? next : shiftX({ ...next, x_mm: was.x_mm }, next.x_mm - was.x_mm);
+
+/** Hangs a shelf on another rail of the wall; a rail that nothing hangs on any more goes. */
+export const hangOn =
+  (shelf: string, rail: string): Edit =>
+  (p) => {
+    const was = p.shelves.find((s) => s.id === shelf);
+    if (!was) return p;
+    const gone = ownFixtures(p, was);
+    gone.delete(rail);
+    const next = changeShelf(shelf, (s) => ({ ...s, rail }))(p);
+    const on = railOf(p, rail)?.panel;
+    if (on) gone.delete(on);
+    return { ...next, fixtures: mapFixtures(next.fixtures, gone, () => undefined) };
+  };
 
 export const moveKeepOut =
   (id: string, x: number, y: number): Edit =>

@@ -11,6 +11,7 @@ import { StuffFields } from "./StuffFields";
 import { TestSheet } from "./TestSheet";
 import { setThickness } from "../../model/board";
 import { setShelf } from "../../model/edit";
+import { ON_BOARDS } from "../../api/types.gen";
 import { formOf } from "../../model/find";
 
 /** Stage 3: what is the board? */
@@ -25,7 +26,7 @@ export function BoardPanel() {
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
   const form = formOf(shelf);
-  if (form && form !== "frame")
+  if (form && !(ON_BOARDS as readonly string[]).includes(form))
     return (
       <>
         <ShelfHead />

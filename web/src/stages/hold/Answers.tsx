@@ -10,6 +10,7 @@ const MEETS: Record<string, string> = {
   edge: "the stud's edge",
   lining: "the lining",
   wall: "the wall",
+  board: "the board behind",
 };
 
 /** What the first fastener finds behind the wall's face, and the bits for it. */

@@ -111,7 +111,11 @@ function WayPick({ shelf }: { shelf: Shelf }) {
         </button>
       )}
       {way?.onto && !shelf.rail && (
-        <button type="button" className="act ml-4" onClick={async () => setError(await make({ what: "backer", shelf: shelf.id }))}>
+        <button
+          type="button"
+          className="act ml-4"
+          onClick={async () => setError(await make({ what: "backer", shelf: shelf.id }))}
+        >
           backer board
         </button>
       )}

@@ -1,12 +1,14 @@
+import { useState } from "react";
 import type { Fixing, Hole, Rail, Shelf, ShelfReport } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
-import { Choice, Group } from "../../ui/fields";
+import { lengthUnit } from "../../format";
+import { Choice, Group, Pick } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
 import { PartFields } from "./PartFields";
-import { newId, setRail, type Edit } from "../../model/edit";
-import { studsOf } from "../../model/find";
-import { changeRail } from "../../model/move";
+import { newId, setPanel, setRail, type Edit } from "../../model/edit";
+import { panelOf, studsOf } from "../../model/find";
+import { changeRail, hangOn, shiftPanel } from "../../model/move";
 
 import { LinkList, Marks, Meets } from "./Answers";
 
@@ -37,7 +39,10 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
         </button>
       </div>
       <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
-      <Group title={`${rail.spots.length} into the wall`}>
+      {rail.kind === "cleat" && <Behind shelf={shelf} rail={rail} />}
+      <Group
+        title={`${rail.spots.length} ${rail.panel && rail.from_behind ? "from behind, through the panel" : "into the wall"}`}
+      >
         <FixingFields fixing={rail.screw} set={(screw) => set((r) => ({ ...r, screw }))} />
         <Choice
           label="rows"
@@ -154,6 +159,82 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
       <Meets hole={report?.rail?.geometry.columns[0]?.holes[0]} />
       <Marks marks={report?.rail?.geometry.marks ?? []} />
       <LinkList id={rail.id} />
+    </>
+  );
+}
+
+/** Which rail of the wall the shelf hangs on, and the panel behind it. */
+function Behind({ shelf, rail }: { shelf: Shelf; rail: Rail }) {
+  const design = useDesign();
+  const { edit, make } = useDeeds();
+  const panel = panelOf(design, rail.panel);
+  const [error, setError] = useState<string | null>(null);
+  const rails = design.fixtures.rails.filter((r) => r.kind === rail.kind);
+  return (
+    <>
+      <Group title={panel ? "Its panel" : undefined}>
+        {rails.length > 1 && (
+          <Pick
+            label="hangs on the rail"
+            value={rail.id}
+            options={rails.map((r): [string, string] => [r.id, `${lengthUnit(r.bottom_mm, design.units)} up`])}
+            onChange={(id) => edit(hangOn(shelf.id, id))}
+          />
+        )}
+        {panel ? (
+          <>
+            <Choice
+              label="the rail's screws go in"
+              value={String(rail.from_behind ?? false)}
+              options={[
+                ["true", "from behind"],
+                ["false", "into the wall"],
+              ]}
+              onChange={(v) => edit(setRail(rail.id, (r) => ({ ...r, from_behind: v === "true" })))}
+            />
+            <button
+              type="button"
+              className="act"
+              onClick={() => edit(setRail(rail.id, (r) => ({ ...r, panel: undefined, from_behind: undefined })))}
+            >
+              off the panel
+            </button>
+          </>
+        ) : (
+          <>
+            <button
+              type="button"
+              className="act"
+              onClick={async () => setError(await make({ what: "panel", shelf: shelf.id }))}
+            >
+              put a panel behind it
+            </button>
+            {design.fixtures.panels.map((a) => (
+              <button
+                key={a.id}
+                type="button"
+                className="act ml-4"
+                onClick={() => edit(setRail(rail.id, (r) => ({ ...r, panel: a.id, from_behind: true })))}
+              >
+                on the panel {lengthUnit(a.bottom_mm, design.units)} up
+              </button>
+            ))}
+            {error && (
+              <p role="alert" className="text-small text-red">
+                {error}
+              </p>
+            )}
+          </>
+        )}
+      </Group>
+      {panel && (
+        <PartFields
+          shelf={shelf.id}
+          fields="panel"
+          part={panel}
+          set={(a) => setPanel(panel.id, (was) => shiftPanel(was, a))}
+        />
+      )}
     </>
   );
 }
