@@ -167,7 +167,7 @@ func (s Screw) Grip(piece, gap, depth float64) Grip {
 
 // Short says of a grip what codes ask and what there is; "" where that is enough.
 func (g Grip) Short() string {
-	if g.Part > 1-1e-9 {
+	if g.Part > 0.995 { // by no more than is said
 		return ""
 	}
 	return fmt.Sprintf("codes ask for %s of it, it has %s: %.0f %% counted", say.Place(g.Least), say.Place(g.Bearing), 100*g.Part)

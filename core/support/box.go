@@ -20,7 +20,7 @@ import (
 // Spots are its fasteners, or keyholes, over its lower edge; mm.
 type BinBox struct {
 	ID        string          `json:"id"`
-	High      quantity.Length `json:"high_mm" title:"BinBox" label:"high" range:"30 2000"`
+	High      quantity.Length `json:"high_mm" title:"Box" label:"high" range:"30 2000"`
 	Thick     quantity.Length `json:"thick_mm" label:"ends and dividers, thick" range:"3 60" as:"fine"`
 	hold.Made `label:"wood" as:"wood"`
 	Open      bool            `json:"no_bottom,omitempty" label:"bottom" yes:"none|yes"`

@@ -363,14 +363,13 @@ func (o *Outfit) toolHolder() error {
 	if o.Y < 100 {
 		return errors.New("there is no room for a plate so near the floor")
 	}
-	long := min(o.Length, 400)
 	high := o.Size(8, 200)
 	thick := o.Size(0.75, 19)
 	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), high-o.Size(3.5, 90), o.Size(3.5, 90), thick, true)
 	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
 	hook := o.woodScrew(1.25, 30)
-	h := &ToolHolder{ID: o.ID(), Made: ply(), High: high, Thick: o.Size(0.5, 12), Spacer: true, Lock: true,
-		Hook: Hook{Made: ply(), High: 70, Thick: thick, Length: max(60, by(long, 0.8)), Screw: hook, Count: 4}}
+	h := &ToolHolder{ID: o.ID(), Made: ply(), High: high, Thick: o.Size(0.75, 19), Spacer: true, Lock: true,
+		Hook: Hook{Made: ply(), High: 70, Thick: thick, Length: max(60, by(o.Length, 0.8)), Screw: hook, Count: 4}}
 	o.Form = h
 	return nil
 }

@@ -2,7 +2,7 @@ import type { Hole, Rail, Shape, Shelf, ShelfReport, Stud, SupportReport } from 
 import { useChoice, useLooks } from "../bench/context";
 import { lengthUnit, weight, type Units } from "../format";
 import type { View } from "./view";
-import { nearest, type Part } from "../model/find";
+import { formOf, nearest, type Part } from "../model/find";
 import { FILL, idle } from "./extent";
 import { isOn, Thing } from "./Thing";
 
@@ -134,7 +134,7 @@ export function SupportDrawing({
         />
       ))}
       {broken && <path d={`M${x - 10} ${under - 10} l20 20 m0 -20 l-20 20`} stroke="var(--red)" strokeWidth="4" />}
-      {named && report && !broken && (
+      {named && report && !broken && !(formOf(shelf) && report.share_kg === 0) && (
         <text
           x={x}
           y={foot + 20}
