@@ -110,6 +110,11 @@ func endPart(of float64) float64 {
 // CrowdPlate weakens the fasteners of one steel plate that stand too near one another in
 // their stud, whose grain runs up the wall, or in the lining.
 func (s *Site) CrowdPlate(holes []Drilled) {
+	if g := s.Onto; g != nil { // a board's grain runs along the wall
+		for i := range holes {
+			holes[i].grain = &Grain{Name: g.Name, Ends: g.X, Edges: g.Y}
+		}
+	}
 	s.apart(holes)
 	s.near(holes)
 }

@@ -132,9 +132,9 @@ func (o *Outfit) Back(at []quantity.Length, of []Way) bool {
 			}
 			*f = o.woodScrew(1, 25)
 			if o.Inch {
-				f.Type = "wood-10"
+				f.Type = "wood-12"
 			} else {
-				f.Type = "wood-5"
+				f.Type = "wood-6mm"
 			}
 			f.Length = hold.StockLength(f.Type, through+30, through+float64(thick))
 		}

@@ -105,7 +105,7 @@ func (h *boxed) mount() {
 		h.hook = hooking{Hook: b.Hook, site: &h.own, spacer: b.Spacer, lock: b.Lock, back: h.own.Piece(b.Made, float64(b.High), max(1, backT)), deep: backT}
 		h.hook.hang(h.set.Rail, h.set.Fixtures)
 		if h.set.Rail != nil {
-			h.rail = newRailed(h.set.Rail, h.own, []Rider{{X: h.own.X, Wide: float64(b.Hook.Length), On: h.hook.onRail}})
+			h.rail = newRailed(h.set.Rail, h.own, h.hook.along())
 		}
 		return
 	}
@@ -313,7 +313,7 @@ func (h *boxed) onWall() []FormLink {
 		}
 		for _, l := range h.rail.Links() {
 			out = append(out, FormLink{Link: l.Link, Support: h.set.Rail.ID, Where: l.Where, X: l.X,
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, []hold.Action{h.whole(d)}) }})
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, h.spread(h.whole(d))) }})
 		}
 		return out
 	case h.back == nil || len(h.Spots) == 0:
@@ -358,7 +358,15 @@ func (h *boxed) Points() []float64 {
 
 // onRail is what it does to the rail that it hooks onto.
 func (h *boxed) onRail(d Demand) (rail *railed, all []hold.Action) {
-	return h.rail, []hold.Action{h.whole(d)}
+	return h.rail, h.spread(h.whole(d))
+}
+
+// spread is an action all along the hook.
+func (h *boxed) spread(a hold.Action) []hold.Action {
+	if h.rail == nil {
+		return nil
+	}
+	return onAll(a, len(h.rail.riders))
 }
 
 // couples are what its back passes to the studs.
@@ -415,7 +423,7 @@ func (h *boxed) Parts(d Demand) []FormPart {
 	case h.On == ByCleat && h.hook.rail != nil:
 		h.hook.draw(&g, a, shift, shift+back)
 		g = g.Off(h.base)
-		drawBeside(&g, h.rail, []hold.Action{a}, h.own.X)
+		drawBeside(&g, h.rail, h.spread(a), h.own.X)
 	case h.back != nil:
 		h.drawBack(&g, d)
 	}

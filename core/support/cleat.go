@@ -112,8 +112,8 @@ func (o *Outfit) panel(r *Rail, below quantity.Length) {
 	behind := o.woodScrew(1, 25)
 	behind.Length = hold.StockLength(behind.Type, float64(a.Thickness)+float64(r.Thickness)*0.7, float64(a.Thickness+r.Thickness)-2)
 	r.Screw, r.Spots = behind, nil
-	for _, x := range even(float64(r.X)+60, float64(r.X+r.Length)-60, 150, nil) {
-		for _, y := range []quantity.Length{18, r.Height - 36} {
+	for _, x := range even(float64(r.X)+60, float64(r.X+r.Length)-60, 100, nil) {
+		for _, y := range []quantity.Length{18, r.Height - 32} {
 			r.Spots = append(r.Spots, Spot{ID: o.ID(), X: quantity.Length(x), Y: y})
 		}
 	}

@@ -343,3 +343,26 @@ func (h *hooking) cautions() []string {
 	}
 	return out
 }
+
+// along are the places where a hook bears on its rail, about every hand of its length: the bevels lie on
+// one another all along.
+func (h *hooking) along() []Rider {
+	const apart = 100.0
+	long := float64(h.Length)
+	n := max(1, math.Round(long/apart))
+	var out []Rider
+	for i := range int(n) {
+		out = append(out, Rider{X: h.site.X + long*((float64(i)+0.5)/n-0.5), Wide: long / n, On: h.onRail})
+	}
+	return out
+}
+
+// onAll is an action shared by so many places alike.
+func onAll(a hold.Action, n int) []hold.Action {
+	out := make([]hold.Action, n)
+	a.R, a.M = a.R/float64(n), a.M/float64(n)
+	for i := range out {
+		out[i] = a
+	}
+	return out
+}

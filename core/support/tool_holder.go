@@ -85,7 +85,7 @@ func (h *ToolHolder) Stand(s Stage) Standing {
 	}
 	out.at /= out.plate
 	if s.Rail != nil {
-		out.rail = newRailed(s.Rail, out.own, []Rider{{X: out.own.X, Wide: float64(h.Hook.Length), On: out.hook.onRail}})
+		out.rail = newRailed(s.Rail, out.own, out.hook.along())
 	}
 	return out
 }
@@ -169,7 +169,7 @@ func (h *plated) Links() []FormLink {
 	}
 	for _, l := range h.rail.Links() {
 		out = append(out, FormLink{Link: l.Link, Support: h.set.Rail.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) hold.Use {
-			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return l.Use(sh, []hold.Action{a}) })
+			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return l.Use(sh, h.spread(a)) })
 		}})
 	}
 	return out
@@ -251,7 +251,15 @@ func (h *plated) Points() []float64 {
 
 // onRail is what it does to its rail.
 func (h *plated) onRail(d Demand) (rail *railed, all []hold.Action) {
-	return h.rail, []hold.Action{h.action(d, -1)}
+	return h.rail, h.spread(h.action(d, -1))
+}
+
+// spread is an action all along the hook.
+func (h *plated) spread(a hold.Action) []hold.Action {
+	if h.rail == nil {
+		return nil
+	}
+	return onAll(a, len(h.rail.riders))
 }
 
 // Parts draws the plate, and every hook on it.
@@ -278,7 +286,7 @@ func (h *plated) Parts(d Demand) []FormPart {
 	if h.pegs != nil {
 		share += float64(len(h.Hooks)) * h.pegs.each
 	}
-	drawBeside(&g, h.rail, []hold.Action{a}, h.own.X)
+	drawBeside(&g, h.rail, h.spread(a), h.own.X)
 	out := []FormPart{{ID: h.ID, Name: "holder", X: h.own.X, Share: share, Moment: a.M, Geometry: g, On: false}}
 	out[0].Geometry.Holes = append([]hold.Hole{}, out[0].Geometry.Holes...)
 	for i, k := range h.Hooks {
@@ -381,9 +389,9 @@ func (h *ToolHolder) fill(o *Outfit) {
 		return
 	}
 	a := h.Peg
-	give(&a.Kind, WoodPeg)
-	give(&a.Reach, 60)
-	give(&a.D, o.Size(0.5, 12))
+	give(&a.Kind, Cast)
+	give(&a.Reach, o.Size(1.5, 40))
+	give(&a.D, o.Size(0.375, 8))
 	give(&a.Up, by(h.High, 0.4))
 	give(&a.Made, ash())
 	if a.Kind != WoodPeg {
@@ -392,7 +400,7 @@ func (h *ToolHolder) fill(o *Outfit) {
 		give(&a.Count, 4)
 		give(&a.Wall, 2)
 		if a.Screw.Type == "" {
-			a.Screw = o.woodScrew(0.5, 12)
+			a.Screw = o.woodScrew(0.75, 19)
 		}
 	}
 	for i := range 2 {
