@@ -6,7 +6,6 @@ import (
 	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
-	"aguante/core/say"
 	"aguante/core/working"
 )
 
@@ -480,7 +479,7 @@ func (h *boxed) Notes() hold.Notes {
 		n.Assumed = append(n.Assumed, "the glue in its joints is not counted: the figures are what the screws hold if it lets go")
 	}
 	if h.Corners.End && h.Corners.Kind == ScrewedCorner {
-		n.Cautions = append(n.Cautions, "screws in end grain hold two thirds across and nothing out: "+say.Force(0)+" of pull is counted")
+		n.Cautions = append(n.Cautions, "screws in end grain: two thirds of what they take across is counted, and no pull")
 	}
 	return n
 }

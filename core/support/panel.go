@@ -17,13 +17,13 @@ import (
 // Panel is a thin back on the studs that rails are screwed to from behind: X and Bottom
 // are its lower left corner, Spots its fasteners into the studs; mm.
 type Panel struct {
-	hold.Made `label:"panel" as:"wood"`
+	hold.Made `label:"panel of" as:"wood"`
 	ID        string          `json:"id"`
-	X         quantity.Length `json:"x_mm" label:"left edge, along the wall" range:"0 30000"`
-	Bottom    quantity.Length `json:"bottom_mm" label:"lower edge, over the floor" range:"0 10000"`
-	Width     quantity.Length `json:"width_mm" label:"wide" range:"50 10000"`
-	Height    quantity.Length `json:"height_mm" label:"high" range:"50 6000"`
-	Thickness quantity.Length `json:"thickness_mm" label:"thick" range:"2 60" as:"fine"`
+	X         quantity.Length `json:"x_mm" label:"panel, left edge, along the wall" range:"0 30000"`
+	Bottom    quantity.Length `json:"bottom_mm" label:"panel, lower edge, over the floor" range:"0 10000"`
+	Width     quantity.Length `json:"width_mm" label:"panel, wide" range:"50 10000"`
+	Height    quantity.Length `json:"height_mm" label:"panel, high" range:"50 6000"`
+	Thickness quantity.Length `json:"thickness_mm" label:"panel, thick" range:"2 60" as:"fine"`
 	Screw     hold.Fixing     `json:"screw" title:"Into the studs" label:""`
 	Spots     []Spot          `json:"spots" count:"0 200"`
 }

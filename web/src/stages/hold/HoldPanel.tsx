@@ -171,7 +171,7 @@ function Carriers({ shelf, report }: { shelf: Shelf; report: ShelfReport | undef
               <ListRow
                 key={s.id}
                 on={s.id === selection?.id}
-                figure={sr ? weight(sr.share_kg * 9.80665, design.units) : ""}
+                figure={sr && !(formOf(shelf) && sr.share_kg === 0) ? weight(sr.share_kg * 9.80665, design.units) : ""}
                 onClick={() => select({ kind: "support", id: s.id })}
               >
                 {!sr ? noun : sr.number ? sr.name : `${sr.name}, not under the board`}

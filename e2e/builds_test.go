@@ -1,0 +1,95 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// A shelf on a thin panel, from an empty wall: its rail ends between the studs and the panel bends away
+// behind it; made to reach both studs it holds.
+func TestAThinPanel(t *testing.T) {
+	_, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "cleat-wall")
+	p.settled()
+	p.click("button|rail on the wall")
+	p.says("aside", "Its panel")
+	p.put("panel, thick", `1/4"`)
+	p.settled()
+	p.says("footer", "First to give")
+	p.put("long", `33 11/16"`) // up to a hand before the third stud
+	p.settled()
+	p.says("[data-testid=verdict]", "Would hold 0")
+	p.says("footer", "let it reach a stud on each side")
+	p.see("svg [aria-label^=\"rail,\"]")
+	p.keys("z", chromedp.ModifierCtrl)
+	p.says("[data-testid=verdict]", "Would hold")
+	p.until("it to hold", `!document.querySelector("footer").textContent.includes("let it reach")`)
+	p.settled()
+	if strings.Contains(p.text("[data-testid=verdict]"), "Would hold 0 ") {
+		t.Fatalf("with its rail over both studs: %s", p.text("[data-testid=verdict]"))
+	}
+	// A rail off its panel is refused, with both places, and nothing is lost.
+	p.put("left end, along the wall", `10"`)
+	p.says("[role=alert]", "keep it on the panel")
+	p.keys(kb.Escape)
+}
+
+// A box whose screws in end grain give first, and the same with dowels, from an empty wall.
+func TestABoxByScrewsAndByDowels(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "box")
+	p.settled()
+	p.says("aside", "end grain")
+	p.put("in each joint", "1")
+	p.settled()
+	p.says("[data-testid=first]", "screws of the bottom")
+	weak := a.first().Limit.Kg
+	p.click("button|=dowels")
+	p.settled()
+	p.says("[data-testid=first]", "dowels of the ")
+	one := a.first().Limit.Kg
+	p.put("in each joint", "6")
+	p.settled()
+	p.until("another to give first", `!document.querySelector("[data-testid=first]").textContent.includes("dowels of the bottom")`)
+	if six := a.first().Limit.Kg; six <= one || six <= weak {
+		t.Errorf("on six dowels it holds %.1f kg by %s, on one %.1f, on one screw in end grain %.1f", six, a.first().Name, one, weak)
+	}
+	p.put("front falls back at the top by", `7"`)
+	p.says("[role=alert]", "comes out of the ends")
+	p.keys(kb.Escape)
+}
+
+// A bracket on a board across the studs, put there from an empty wall by one button, and a tool holder
+// on a panel with hooks, by mouse alone.
+func TestBackersAndToolHolders(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.click("button|=backer board")
+	p.says("aside", "Backer board on the wall")
+	p.settled()
+	p.says("[data-testid=verdict]", "Would hold")
+	if r := a.stored().Fixtures.Rails; len(r) != 1 || a.stored().Shelves[0].Rail != r[0].ID {
+		t.Fatalf("%+v", r)
+	}
+	p.click("button|=the shelf")
+	p.choose("hangs on", "tool-holder")
+	p.settled()
+	p.click("button|=put hooks on it")
+	p.settled()
+	if h := a.stored().Shelves[0].Tools; h.Peg == nil || len(h.Hooks) != 2 {
+		t.Fatalf("%+v", h)
+	}
+	p.says("[data-testid=verdict]", "Would hold")
+	p.click("button|rail on the wall")
+	p.click("button|=put a panel behind it")
+	p.says("aside", "Its panel")
+	p.settled()
+	if len(a.stored().Fixtures.Panels) != 1 || !a.stored().Fixtures.Rails[0].Behind {
+		t.Fatalf("%+v", a.stored().Fixtures)
+	}
+	p.says("footer", "First to give")
+	p.click("button|=off the panel")
+	p.settled()
+}
