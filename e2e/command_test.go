@@ -51,7 +51,7 @@ func TestCheckCommand(t *testing.T) {
 		"no file named":     {"", []string{"check"}, 2, "", "arg"},
 		"no such command":   {"", []string{"levitate"}, 2, "", "unknown command"},
 		"catalogue":         {"", []string{"catalogue"}, 0, `"eastern-white-pine"`, ""},
-		"schema":            {"", []string{"schema"}, 0, `"Aguante project file, version 3"`, ""},
+		"schema":            {"", []string{"schema"}, 0, `"Aguante project file, version 4"`, ""},
 		"an address in use": {"", []string{"serve", "--data", t.TempDir(), "--addr", "256.0.0.1:1"}, 2, "", "listen"},
 	} {
 		code, out, errs := command(t, c.input, c.args...)

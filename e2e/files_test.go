@@ -43,7 +43,7 @@ func TestFilesComeInAndOut(t *testing.T) {
 		p.says("[data-testid=file-problems]", name+" was not opened")
 		p.says("[data-testid=file-problems]", c.says)
 	}
-	if n := eval[int](p, `document.querySelectorAll("main h2 a").length`); n != 2 {
+	if n := eval[int](p, `document.querySelectorAll("main h2 a").length`); n != 3 {
 		t.Errorf("%d walls after files that were refused", n)
 	}
 	open("units.json", []byte(strings.Replace(string(good), `"length_mm": 1714.5`, `"length_mm": "67 1/2 in"`, 1)))
@@ -57,14 +57,14 @@ func TestFilesComeInAndOut(t *testing.T) {
 	open("room.zip", zip)
 	p.says("[data-testid=verdict]", "Holds 36 kg")
 	p.click("a|walls")
-	p.until("all walls", `document.querySelectorAll("main h2 a").length === 4`)
+	p.until("all walls", `document.querySelectorAll("main h2 a").length === 5`)
 	p.click("button|Delete Honey room, long wall")
 	p.do(chromedp.Navigate(a.url))
-	p.until("all walls", `document.querySelectorAll("main h2 a").length === 3`)
+	p.until("all walls", `document.querySelectorAll("main h2 a").length === 4`)
 	p.click("button|Delete Honey room, long wall")
-	p.until("two walls left", `document.querySelectorAll("main h2 a").length === 2`)
+	p.until("three walls left", `document.querySelectorAll("main h2 a").length === 3`)
 	p.click("button|Undo")
-	p.until("all walls again", `document.querySelectorAll("main h2 a").length === 3`)
+	p.until("all walls again", `document.querySelectorAll("main h2 a").length === 4`)
 	olderAndNewer(t, p, open, good)
 }
 

@@ -139,25 +139,59 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 	}
 }
 
+// rect is a piece of the wall's face, and how far out from it what is there begins, mm.
+type rect struct{ x0, x1, y0, y1, z float64 }
+
+func (r rect) meets(o rect) bool {
+	return r.x1 > o.x0+1 && r.x0 < o.x1-1 && r.y1 > o.y0+1 && r.y0 < o.y1-1
+}
+
+// bodyOf is what a shelf itself takes up: its board, or the plate, the box or the board of a form.
+func bodyOf(s *design.Shelf) rect {
+	low, high := 0.0, float64(s.Thickness)
+	if form, _ := s.Form(); form != nil {
+		if l, h, ok := support.Body(form); ok {
+			low, high = l, h
+		}
+	}
+	return rect{float64(s.X), float64(s.X + s.Length), float64(s.Y) + low, float64(s.Y) + high, 0}
+}
+
+// itemOf is what a thing on a shelf takes up.
+func itemOf(s *design.Shelf, it *load.Item) rect {
+	base, from, reach := s.Base(*it), 0.0, float64(s.Depth)
+	if form, _ := s.Form(); form != nil {
+		from, reach = form.Room(reach)
+	}
+	x := float64(s.X)
+	return rect{x + float64(it.From), x + float64(it.To), base, base + float64(it.Height), from + it.Z(reach) - float64(it.Depth)/2}
+}
+
 // besideNotes says what stands in the way of what, among its neighbours and on itself.
 func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 	out := []Caution{}
 	caution := func(about, format string, args ...any) {
 		out = append(out, Caution{about, fmt.Sprintf(format, args...)})
 	}
-	x0, x1, y0 := float64(s.X), float64(s.X+s.Length), float64(s.Y)
-	top := y0 + float64(s.Thickness)
+	x0, x1, top := float64(s.X), float64(s.X+s.Length), float64(s.Y+s.Thickness)
+	body := bodyOf(s)
+	form, _ := s.Form()
+	hangs := form != nil && support.Hangs(form)
+	what := "board"
+	if form != nil {
+		what = form.Noun()
+	}
 	for _, k := range p.Wall.KeepOuts {
 		if k.Behind() {
 			continue
 		}
-		if k.Overlaps(x0, x1, y0, top) {
-			caution(k.ID, "the board is in the way of the %s", k.Called())
+		if k.Overlaps(body.x0, body.x1, body.y0, body.y1) {
+			caution(k.ID, "the %s is in the way of the %s", what, k.Called())
 		}
-		for _, it := range s.Contents {
-			base := s.Base(it)
-			if k.Kind != wall.Uneven && k.Overlaps(x0+float64(it.From), x0+float64(it.To), base, base+float64(it.Height)) {
-				caution(k.ID, "%s is in the way of the %s", load.Called(it), k.Called())
+		for i := range s.Contents {
+			it := itemOf(s, &s.Contents[i])
+			if k.Kind != wall.Uneven && k.Overlaps(it.x0, it.x1, it.y0, it.y1) && !k.Before(it.z) {
+				caution(k.ID, "%s is in the way of the %s", load.Called(s.Contents[i]), k.Called())
 			}
 		}
 	}
@@ -166,7 +200,7 @@ func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 		if over.ID == s.ID || float64(over.Y) < top || float64(over.X) >= x1 || float64(over.X+over.Length) <= x0 {
 			continue
 		}
-		if form, _ := s.Form(); form != nil && support.Hangs(form) {
+		if hangs {
 			break
 		}
 		for _, it := range s.Contents {
@@ -180,9 +214,17 @@ func besideNotes(p *design.Project, s *design.Shelf) []Caution {
 	}
 	for i := range p.Shelves {
 		other := &p.Shelves[i]
-		if other.ID != s.ID && float64(other.Y) < top && float64(other.Y+other.Thickness) > y0 && float64(other.X) < x1 &&
-			float64(other.X+other.Length) > x0 {
+		if other.ID == s.ID {
+			continue
+		}
+		beside := bodyOf(other)
+		if body.meets(beside) {
 			caution(s.ID, "it runs into %q", other.Name)
+		}
+		for k := range s.Contents {
+			if it := itemOf(s, &s.Contents[k]); hangs && it.meets(beside) && it.z < float64(other.Depth) {
+				caution(s.ID, "%s hangs down into %q", load.Called(s.Contents[k]), other.Name)
+			}
 		}
 	}
 	for i, it := range s.Contents {

@@ -211,7 +211,7 @@ const asSheet = 25
 // piece is the heaviest part of an item that is put up at once: of a stack of sheets that
 // leans on its rack, one sheet.
 func (s *Shelf) piece(it load.Item) quantity.Mass {
-	if s.SheetRack != nil && it.Depth > asSheet {
+	if s.SheetRack != nil && it.Depth > asSheet && it.Of == nil {
 		return it.Each * quantity.Mass(asSheet/it.Depth)
 	}
 	return it.Each

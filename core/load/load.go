@@ -3,6 +3,7 @@
 package load
 
 import (
+	"encoding/json"
 	"fmt"
 
 	"aguante/core/field"
@@ -75,6 +76,20 @@ type Item struct {
 	Wide     quantity.Length `json:"wide_mm,omitempty" range:"0 3000" only:"by=count"` // of one along the board; 0 is not known
 	Level    int             `json:"level,omitempty" range:"0 40"`                     // of a rack or frame, from the lowest, 0
 	Hook     string          `json:"hook,omitempty"`                                   // id of the one that it hangs on
+	Of       *Wood           `json:"of,omitempty"`                                     // what it is made of, where it is weighed by that
+}
+
+// UnmarshalJSON reads an item; what is told by its wood weighs what that does.
+func (it *Item) UnmarshalJSON(b []byte) error {
+	type plain Item
+	with := plain(*it)
+	if err := json.Unmarshal(b, &with); err != nil {
+		return err
+	}
+	if *it = Item(with); it.Of != nil && it.By == ByCount {
+		it.Each, it.EachLow = it.Of.Each(), 0
+	}
+	return nil
 }
 
 // Stand is how many of a counted item stand side by side where it is, and how many of those rows

@@ -52,6 +52,20 @@ func TiersOf(f Form, bottom float64) []float64 {
 	return out
 }
 
+// Body is from how far over its foot to how far what a form is made of takes up the wall as one
+// piece, mm; ok is false of one that is no single piece.
+func Body(f Form) (low, high float64, ok bool) {
+	if b, is := f.(interface{ body() (low, high float64) }); is {
+		low, high = b.body()
+		return low, high, true
+	}
+	return 0, 0, false
+}
+
+func (h *HookRail) body() (low, high float64)   { return float64(h.Bottom), float64(h.Bottom + h.Height) }
+func (h *ToolHolder) body() (low, high float64) { return 0, float64(h.High) }
+func (b *BinBox) body() (low, high float64)     { return 0, float64(b.High) }
+
 // Boards is what a form's goods stand on that is a board like the shelf's, "" where they stand on none.
 func Boards(f Form) string {
 	if b, ok := f.(interface{ onBoards() string }); ok {

@@ -22,6 +22,7 @@ type SheetRack struct {
 	Tilt      float64         `json:"tilt_deg" title:"The lean" label:"degrees from plumb" as:"degrees"`
 	Contact   quantity.Length `json:"contact_mm" label:"sheets touch, over the feet" range:"50 6000"`
 	Stop      bool            `json:"stop" label:"stop at the feet" yes:"yes|no"`
+	OnFloor   bool            `json:"on_floor,omitempty" label:"feet" yes:"lie on the floor|reach out from the wall"`
 	Foot      quantity.Length `json:"foot_mm" title:"Frames" label:"foot, out" range:"30 1200"`
 	High      quantity.Length `json:"foot_high_mm" label:"foot, high" range:"15 400"`
 	Height    quantity.Length `json:"height_mm" label:"upright, tall" range:"100 6000"`
@@ -63,6 +64,7 @@ func (r *SheetRack) Validate(p *problem.List) {
 type leaned struct {
 	*SheetRack
 	racked
+	stack []Good // what leans; the rack has none of it where the floor bears it
 }
 
 // Stand puts a sheet rack up: the stack's weight is on the feet at half of its
@@ -77,8 +79,14 @@ func (r *SheetRack) Stand(s Stage) Standing {
 		}
 		g.Z, g.Level = float64(r.Deep)+deep/2, 0
 	}
+	stack := slices.Clone(s.Goods)
+	for i := range s.Goods {
+		if r.OnFloor {
+			s.Goods[i].W = 0
+		}
+	}
 	h := r.rack().Stand(s).(*racked)
-	out := &leaned{SheetRack: r, racked: *h}
+	out := &leaned{SheetRack: r, racked: *h, stack: stack}
 	out.racked.joint.Set = &out.racked.frame
 	if r.Stop {
 		out.racked.stop = out.racked.post.Density() * 1e-9 * float64(r.Width) * stopHigh * stopDeep * quantity.Gravity
@@ -89,7 +97,7 @@ func (r *SheetRack) Stand(s Stage) Standing {
 // thrust is what the sheets push with at the contact, and as much at the feet, N.
 func (h *leaned) thrust(sh *working.Sheet, d Demand) float64 {
 	t, tan := 0.0, math.Tan(h.Tilt*math.Pi/180)
-	for _, g := range h.set.Goods {
+	for _, g := range h.stack {
 		t += g.W * d.By * d.Care * tan * g.Height / 2 / float64(h.Contact)
 	}
 	if sh.On() {
@@ -101,6 +109,9 @@ func (h *leaned) thrust(sh *working.Sheet, d Demand) float64 {
 
 func (h *leaned) Links() []FormLink {
 	out := h.racked.Links()
+	if h.SheetRack.OnFloor {
+		return h.floored(out)
+	}
 	for i := range out {
 		if out[i].Role == hold.RoleBar || out[i].Role == hold.RoleDroop {
 			out[i].Name = map[hold.Role]string{hold.RoleBar: "foot in bending", hold.RoleDroop: "foot's tip"}[out[i].Role]
@@ -112,20 +123,101 @@ func (h *leaned) Links() []FormLink {
 			out[i].Where = "feet"
 		}
 	}
-	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleTips,
+	return append(out, h.slides())
+}
+
+// floored are the links of frames whose feet lie on the floor, which bears the stack: the uprights are
+// tied to the wall against its thrust, and each foot to its upright by its joint.
+func (h *leaned) floored(all []FormLink) []FormLink {
+	var out []FormLink
+	for _, l := range all {
+		switch l.Role {
+		case hold.RoleStanding, hold.RoleBehind:
+			out = append(out, l)
+		case hold.RoleJoint:
+			l.Name, l.Where, l.Use = "foot in its joint", "feet", h.footJoint
+			out = append(out, l)
+		case hold.RoleNear:
+			l.Name, l.Use = h.SheetRack.Screw.Noun()+"s of the upright, pulled by its foot", h.pulledFoot
+			out = append(out, l)
+		}
+	}
+	return append(out, FormLink{Link: hold.Link{Part: "feet", Mode: "floor", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleStanding, Kind: hold.Gate,
+		Name: "feet on the floor"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
+		if sh.On() {
+			sh.Add("up", "how high over the floor the frames stand", "the design", h.set.Foot, working.Length, "the design")
+		}
+		if h.set.Foot > 1 {
+			return hold.Use{Used: hold.Fails, How: "are in the air: frames that lie on the floor have a height of 0 over it"}
+		}
+		return hold.Use{How: "lie"}
+	}}, h.slides())
+}
+
+// pulledFoot is the lowest fastener of the worst upright, whose foot the stack's thrust draws out: it turns
+// about the next one up, or about its upper end.
+func (h *leaned) pulledFoot(sh *working.Sheet, d Demand) hold.Use {
+	worst := hold.Use{Used: -1}
+	t := uneven * h.thrust(sh, d) / float64(len(h.uprights))
+	for i := range h.uprights {
+		u := &h.uprights[i]
+		var low *hold.Drilled
+		next := float64(h.SheetRack.Height)
+		for k := range u.holes {
+			if o := &u.holes[k]; o.Counts() && (low == nil || o.Y < low.Y) {
+				low = o
+			}
+		}
+		for k := range u.holes {
+			if o := &u.holes[k]; low != nil && o.Counts() && o.Y > low.Y+1 {
+				next = min(next, o.Y)
+			}
+		}
+		if low == nil {
+			return hold.Use{Used: hold.Fails, How: "hold nothing"}
+		}
+		pull := t * next / max(1, next-low.Y)
+		if use := low.UsedBy(nil, 0, pull, d.Case, h.set.Bases[d.Case]); use.Used > worst.Used {
+			if worst = use; sh.On() {
+				sh.Add("T", "pull on the lowest fastener of an upright at y1, which turns about the next at y2", fmt.Sprintf("%g × Tl / n × y2 / (y2 − y1)", uneven), pull,
+					working.Force, "statics; Rule for the share", working.In("y1", low.Y, working.Length), working.In("y2", next, working.Length))
+				low.UsedBy(sh, 0, pull, d.Case, h.set.Bases[d.Case])
+			}
+		}
+	}
+	return worst
+}
+
+// OnFloor is what of the stack the floor bears.
+func (h *leaned) OnFloor(d Demand) float64 {
+	w := 0.0
+	for _, g := range h.stack {
+		if h.SheetRack.OnFloor {
+			w += g.W * d.By
+		}
+	}
+	return w
+}
+
+// slides is whether the stack stays on its feet.
+func (h *leaned) slides() FormLink {
+	return FormLink{Link: hold.Link{Part: "feet", Mode: "slides", Goes: hold.Slips, Of: hold.OfWood, Role: hold.RoleTips,
 		Kind: hold.Gate, Name: "sheets on the feet"}, Use: func(sh *working.Sheet, d Demand) hold.Use {
 		h.thrust(sh, d)
-		if !h.Stop && len(h.set.Goods) > 0 {
+		if !h.Stop && len(h.stack) > 0 {
 			return hold.Use{Used: hold.Fails, How: "slide off: nothing stops them at the feet"}
 		}
 		return hold.Use{How: "stay"}
-	}})
+	}}
 }
 
 // footJoint is a foot in its upright: the weight on it, and the thrust of the stack that its
 // stop pulls it out with, by the worst foot's share.
 func (h *leaned) footJoint(sh *working.Sheet, d Demand) hold.Use {
 	r, e := h.onArm(sh, 0, d)
+	if h.SheetRack.OnFloor { // which bears the stack
+		r, e = 0, 0
+	}
 	in := float64(h.racked.Deep) - h.racked.joint.Middle()
 	out := uneven * h.thrust(sh, d) / float64(len(h.uprights))
 	if sh.On() {
@@ -148,7 +240,7 @@ func (h *leaned) Parts(d Demand) []FormPart {
 			}
 		}
 		z, y := float64(h.Deep), float64(h.High)
-		for _, s := range h.set.Goods {
+		for _, s := range h.stack {
 			deep := max(s.Depth, 10)
 			foot := z + float64(h.Contact)*math.Tan(rad)
 			g.Shapes = append(g.Shapes, hold.Shape{Name: "stack", Stuff: hold.Sheet, Side: [][2]float64{

@@ -221,6 +221,13 @@ func (o *Outfit) OnStuds(places ...float64) bool {
 	return true
 }
 
+// offFloor hangs what stood on the floor at a hand's height.
+func (o *Outfit) offFloor() {
+	if o.Y < 100 {
+		o.Y = min(1200, o.Wall.Height/2)
+	}
+}
+
 func (o *Outfit) add(x float64, w Way) {
 	o.Supports = append(o.Supports, Placed{o.ID(), quantity.Length(x), w})
 }

@@ -420,7 +420,7 @@ func (r *Rack) Pieces(o Over) []piece.Piece {
 	if r.Arm.Cheeks {
 		out = append(out,
 			o.cut("cheeks", "cheek of an arm", 2*arms, r.Arm.Made, long, float64(r.Arm.High), float64(r.Arm.Thick)),
-			o.cut("cores", "core of an arm", arms, r.Arm.Made, float64(r.Arm.Reach), float64(r.Arm.High), w))
+			o.cut("cores", "core of an arm", arms, r.Arm.Made, r.Arm.core(), float64(r.Arm.High), w))
 	} else {
 		out = append(out, o.cut("arms", "arm", arms, r.Arm.Made, long, float64(r.Arm.High), float64(r.Arm.Thick)))
 	}

@@ -123,7 +123,7 @@ func (h *racked) armShapes(low, high float64) []hold.Shape {
 	switch {
 	case h.Arm.Cheeks:
 		return []hold.Shape{
-			{Name: "core", Stuff: stuff, Side: hold.Box(t, low, out, high), Front: hold.Box(-w, low, w, high)},
+			{Name: "core", Stuff: stuff, Side: hold.Box(t, low, t+h.Arm.core(), high), Front: hold.Box(-w, low, w, high)},
 			{Name: "cheek", Stuff: stuff, Side: side, Front: hold.Box(-w-thick, low, -w, high)},
 			{Name: "cheek", Stuff: stuff, Front: hold.Box(w, low, w+thick, high)},
 		}
@@ -140,7 +140,16 @@ type Arm struct {
 	High      quantity.Length `json:"high_mm" label:"high" range:"15 400"`
 	Cheeks    bool            `json:"cheeks,omitempty" label:"made of" yes:"a core in two cheeks|one piece"`
 	Thick     quantity.Length `json:"thick_mm" label:"thick, each" range:"3 150" as:"fine"`
+	Core      quantity.Length `json:"core_mm,omitempty" label:"core, long (0: as far as the cheeks)" range:"0 1200" only:"cheeks=true"`
 	hold.Made `label:"wood" as:"wood"`
+}
+
+// core is how long the piece between its cheeks is, mm.
+func (a *Arm) core() float64 {
+	if a.Core > 0 {
+		return float64(a.Core)
+	}
+	return float64(a.Reach)
 }
 
 // Validate names every problem of an arm by itself.
@@ -158,7 +167,7 @@ func (h *racked) armWidth() float64 {
 func (h *racked) armWeight() float64 {
 	long, core := float64(h.Arm.Reach), 0.0
 	if h.Arm.Cheeks {
-		core = float64(h.Width) * long
+		core = float64(h.Width) * h.Arm.core()
 	}
 	if beside(h.Joint.Kind) {
 		long += float64(h.Deep)

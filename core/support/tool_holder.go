@@ -1,7 +1,6 @@
 package support
 
 import (
-	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -368,9 +367,7 @@ func (*ToolHolder) recipes() []Recipe {
 
 // toolHolder is a plate of plywood on a rail of its own, which others may hook onto.
 func (o *Outfit) toolHolder() error {
-	if o.Y < 100 {
-		return errors.New("there is no room for a plate so near the floor")
-	}
+	o.offFloor()
 	high := o.Size(8, 200)
 	thick := o.Size(0.75, 19)
 	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), high-o.Size(3.5, 90), o.Size(3.5, 90), thick, true)

@@ -150,7 +150,11 @@ type KeepOut struct {
 	Y      quantity.Length `json:"y_mm" range:"0 10000"`
 	Width  quantity.Length `json:"width_mm" range:"1 30000"`
 	Height quantity.Length `json:"height_mm" range:"1 10000"`
+	Out    quantity.Length `json:"out_mm,omitempty" range:"0 3000"` // how far it stands out from the wall; 0 where nobody has said
 }
+
+// Before tells whether what begins so far out from the wall, mm, goes past in front of it.
+func (k KeepOut) Before(out float64) bool { return k.Out > 0 && out >= float64(k.Out) }
 
 // Called names a keep-out in a sentence.
 func (k KeepOut) Called() string {

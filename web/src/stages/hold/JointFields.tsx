@@ -4,7 +4,7 @@ import type { Edit } from "../../model/edit";
 import { Choice, Pick } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
-import { stuffs } from "./stuffs";
+import { stuffs } from "../../bench/stuffs";
 
 /** Fasteners of a joint in two columns, so far apart. */
 const grid = (n: number, dx: number, dy: number): Point[] =>

@@ -7,7 +7,7 @@ import { Measure } from "../../bench/Measure";
 import { FixingFields } from "./FixingFields";
 import { JointFields } from "./JointFields";
 import { Rows, Places } from "./ListFields";
-import { stuffs } from "./stuffs";
+import { stuffs } from "../../bench/stuffs";
 
 interface Setter<T extends object> {
   part: T;

@@ -13,6 +13,7 @@ import {
 import { asked, lengthUnit, mass } from "../../format";
 import { Choice, Group, ListRow, Name, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
+import { stuffs } from "../../bench/stuffs";
 import { Keep } from "../Keep";
 import { CopyDelete } from "../CopyDelete";
 import { AddSheet } from "./AddSheet";
@@ -182,7 +183,10 @@ function ItemFields({ item }: { item: Item }) {
   const shelf = shelfOf(design, { kind: "item", id: item.id });
   const levels = (shelf && reportOf(report, shelf.id)?.tiers_mm) ?? [];
   const words = useWords();
-  const hooks = shelf?.hook_rail?.hooks ?? [];
+  const hooks = (shelf?.hook_rail ?? shelf?.tool_holder)?.hooks ?? [];
+  const catalogue = useCatalogue();
+  const of = item.by === "count" ? item.of : undefined;
+  const kg = shelf && reportOf(report, shelf.id)?.contents.find((c) => c.id === item.id)?.kg;
   const set = (patch: Partial<Item>) => setItem(item.id, patch);
   return (
     <Group
@@ -223,13 +227,66 @@ function ItemFields({ item }: { item: Item }) {
           onValue={(v) => set({ per_metre_kg: v })}
         />
       )}
-      <Measure
-        label={item.by === "count" ? "each weighs" : "heaviest piece"}
-        kind="mass"
-        value={item.each_kg}
-        onValue={(v) => set({ each_kg: v })}
-      />
-      {item.by === "count" ? (
+      {of ? (
+        <>
+          <Pick
+            label="of"
+            value={of.wood}
+            options={stuffs(catalogue)}
+            onChange={(wood) => edit(set({ of: { ...of, wood } }))}
+          />
+          <Pick
+            label="it is"
+            value={of.condition ?? "dry"}
+            options={words<NonNullable<typeof of.condition>>("Condition")}
+            onChange={(condition) => edit(set({ of: { ...of, condition } }))}
+          />
+          {(["long_mm", "wide_mm", "thick_mm"] as const).map((k) => (
+            <Measure
+              key={k}
+              label={`each, ${k.replace("_mm", "")}`}
+              kind="length"
+              value={of[k]}
+              onValue={(v) => set({ of: { ...of, [k]: v } })}
+            />
+          ))}
+          <Row label="each weighs">
+            {kg && item.count
+              ? `${mass(Math.round((kg / item.count) * 10) / 10, design.units)} ${design.units.mass}`
+              : ""}
+          </Row>
+        </>
+      ) : (
+        <Measure
+          label={item.by === "count" ? "each weighs" : "heaviest piece"}
+          kind="mass"
+          value={item.each_kg}
+          onValue={(v) => set({ each_kg: v })}
+        />
+      )}
+      {item.by === "count" && (
+        <button
+          type="button"
+          className="act"
+          onClick={() =>
+            edit(
+              set({
+                of: of
+                  ? undefined
+                  : {
+                      wood: shelf?.board.woods[0] ?? "douglas-fir",
+                      long_mm: item.to_mm - item.from_mm,
+                      wide_mm: item.depth_mm || 200,
+                      thick_mm: 25,
+                    },
+              }),
+            )
+          }
+        >
+          {of ? "weigh it otherwise" : "sheets or boards: by their size"}
+        </button>
+      )}
+      {of ? null : item.by === "count" ? (
         <Measure
           label="at least (0: the same)"
           kind="mass"

@@ -186,6 +186,12 @@ function KeepOuts() {
           <Measure label="above the floor" kind="length" value={chosen.y_mm} onValue={(v) => set({ y_mm: v })} />
           <Measure label="wide" kind="length" value={chosen.width_mm} onValue={(v) => set({ width_mm: v })} />
           <Measure label="high" kind="length" value={chosen.height_mm} onValue={(v) => set({ height_mm: v })} />
+          <Measure
+            label="stands out (0: not known)"
+            kind="length"
+            value={chosen.out_mm ?? 0}
+            onValue={(v) => set({ out_mm: v || undefined })}
+          />
           <button
             type="button"
             className="act"

@@ -1,4 +1,4 @@
-import type { Catalogue } from "../../api/types.gen";
+import type { Catalogue } from "../api/types.gen";
 
 /** Woods, lumber and panels to choose from. */
 export const stuffs = (c: Catalogue): [string, string, string?][] => [
