@@ -51,13 +51,13 @@ func TestLongThingsOnHooks(t *testing.T) {
 // Sheets and boards weigh what their size and wood come to: 1220 × 610 × 18 mm of birch plywood, and the
 // same of Douglas fir, wet and dry.
 func TestGoodsOfWood(t *testing.T) {
-	each := func(of load.Stock) float64 { return float64(of.Each()) }
-	ply := load.Stock{Wood: "birch-plywood", Long: 1220, Wide: 610, Thick: 18}
+	each := func(of load.Timber) float64 { return float64(of.Each()) }
+	ply := load.Timber{Wood: "birch-plywood", Long: 1220, Wide: 610, Thick: 18}
 	volume := 1.22 * 0.61 * 0.018
 	if got := each(ply) / volume; got < 550 || got > 750 {
 		t.Errorf("plywood of %.0f kg/m³", got)
 	}
-	fir := load.Stock{Wood: "douglas-fir", Long: 1220, Wide: 610, Thick: 18}
+	fir := load.Timber{Wood: "douglas-fir", Long: 1220, Wide: 610, Thick: 18}
 	if got := each(fir) / volume; math.Abs(got-0.48*1120) > 0.5 {
 		t.Errorf("Douglas fir of %.1f kg/m³, want %.1f", got, 0.48*1120)
 	}
@@ -91,7 +91,7 @@ func TestFramesOnTheFloor(t *testing.T) {
 	dressedPlain(t, p, "sheet-rack")
 	s := &p.Shelves[0]
 	s.Contents = []load.Item{{ID: "sheets", Name: "sheets", Shape: "box", By: load.ByCount, Count: 6, From: 0, To: s.Length, Place: load.Back, Depth: 110,
-		Height: 1200, Of: &load.Stock{Wood: "birch-plywood", Long: 900, Wide: 1200, Thick: 18}}}
+		Height: 1200, Of: &load.Timber{Wood: "birch-plywood", Long: 900, Wide: 1200, Thick: 18}}}
 	p = cloned(t, p)
 	onWall := asked(t, p)
 	p.Shelves[0].SheetRack.OnFloor = true

@@ -76,7 +76,7 @@ type Item struct {
 	Wide     quantity.Length `json:"wide_mm,omitempty" range:"0 3000" only:"by=count"` // of one along the board; 0 is not known
 	Level    int             `json:"level,omitempty" range:"0 40"`                     // of a rack or frame, from the lowest, 0
 	Hook     string          `json:"hook,omitempty"`                                   // id of the one that it hangs on
-	Of       *Stock          `json:"of,omitempty"`                                     // what it is made of, where it is weighed by that
+	Of       *Timber         `json:"of,omitempty"`                                     // what it is made of, where it is weighed by that
 }
 
 // UnmarshalJSON reads an item; what is told by its wood weighs what that does.

@@ -230,6 +230,14 @@ height_mm: number
 wide_mm?: number
 level?: number
 hook?: string
+of?: Timber
+}
+export interface Timber {
+wood: string
+condition?: ("dry" | "damp" | "drying" | "wet")
+long_mm: number
+wide_mm: number
+thick_mm: number
 }
 export interface KeepOut {
 id: string
@@ -239,6 +247,7 @@ x_mm: number
 y_mm: number
 width_mm: number
 height_mm: number
+out_mm?: number
 }
 export interface Spacing {
 name: string
@@ -729,6 +738,7 @@ reach_mm: number
 high_mm: number
 cheeks?: boolean
 thick_mm: number
+core_mm?: number
 wood: string
 grade: string
 }
@@ -833,6 +843,7 @@ export interface SheetRack {
 tilt_deg: number
 contact_mm: number
 stop: boolean
+on_floor?: boolean
 foot_mm: number
 foot_high_mm: number
 height_mm: number

@@ -7,9 +7,9 @@ import (
 	"aguante/core/quantity"
 )
 
-// Stock is what pieces are of that are weighed by their size: sheets, planks, logs; each so long,
+// Timber is what pieces are of that are weighed by their size: sheets, planks, logs; each so long,
 // wide and thick, mm, as dry as it is.
-type Stock struct {
+type Timber struct {
 	Wood      string             `json:"wood"`
 	Condition material.Condition `json:"condition,omitempty" blank:"ok"` // dry where nobody says
 	Long      quantity.Length    `json:"long_mm" range:"10 10000"`
@@ -18,7 +18,7 @@ type Stock struct {
 }
 
 // Validate names every problem of a wood that pieces are of.
-func (w *Stock) Validate(p *problem.List) {
+func (w *Timber) Validate(p *problem.List) {
 	field.Check(p, w)
 	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, float64(w.Thick)); !ok {
 		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
@@ -31,7 +31,7 @@ var heavier = map[material.Condition]float64{material.Damp: 1.07, material.Dryin
 
 // Each is the mass of one piece: its volume by the density of its wood (WH ch. 4), and by the
 // water in it.
-func (w *Stock) Each() quantity.Mass {
+func (w *Timber) Each() quantity.Mass {
 	b, _ := material.Stuff(w.Wood, material.Grade{}, material.Dry, float64(w.Wide), float64(w.Thick))
 	by := 1.0
 	if f := heavier[w.Condition]; f > 0 && b.Panel == nil {
