@@ -214,6 +214,28 @@ func Panel(p *design.Project, i int, newID func() string) (design.Hung, bool) {
 	return h, true
 }
 
+// sawKerf is what a saw takes off where a strip is ripped, mm.
+const sawKerf = 3.2
+
+// Rip makes the strip that a shelf's pins stand in of the shelf's own board: the board is narrower by the
+// strip and the saw's kerf, and the strip as high as the board is thick. False where there is no strip,
+// or the board is not one solid piece.
+func Rip(p *design.Project, i int) (design.Hung, bool) {
+	h := p.Hung(i)
+	s := &h.Shelf
+	r := h.Fixtures.Rail(s.Rail)
+	solid := s.MakeUp.Kind == design.Solid || s.MakeUp.Kind == ""
+	if r == nil || r.Kind != support.Strip || !solid || len(s.Board.Woods) == 0 || s.Depth-r.Thickness-sawKerf < 60 {
+		return h, false
+	}
+	s.Depth -= r.Thickness + sawKerf
+	r.Wood, r.Grade, r.Height, r.Bottom = s.Board.Woods[0], s.Board.Grade, s.Thickness, s.Y
+	for k := range r.Spots {
+		r.Spots[k].Y = min(max(r.Spots[k].Y, 6), r.Height-6)
+	}
+	return h, true
+}
+
 // PlaceAt puts the supports of a shelf at places along the wall, from the left; more are
 // made like the last there is, fewer leave the others out.
 func PlaceAt(p *design.Project, i int, at []quantity.Length, newID func() string) (design.Hung, error) {
@@ -252,6 +274,9 @@ func Complete(p *design.Project, i int, newID func() string) design.Hung {
 	}
 	if form, _ := h.Shelf.Form(); form != nil {
 		support.Fill(o, form)
+	}
+	if r := h.Fixtures.Rail(h.Shelf.Rail); r != nil {
+		support.Fill(o, r)
 	}
 	field.Lists(&h)
 	return h

@@ -118,3 +118,28 @@ func text(t *testing.T, p *design.Project) string {
 	}
 	return string(b)
 }
+
+// A strip off its own board: the board loses the strip and the kerf, and the strip is as high as the board
+// is thick, of its wood, flush with its underside.
+func TestAStripOffItsOwnBoard(t *testing.T) {
+	p := jars(t)
+	p.Shelves[0].Thickness = 38
+	hung(t, p, "pins-in-strip")
+	was := p.Shelves[0]
+	h, ok := dress.Rip(p, 0)
+	if !ok {
+		t.Fatal("it is not ripped")
+	}
+	q := p.With(0, h)
+	r, s := q.RailOf(&h.Shelf), h.Shelf
+	if want := was.Depth - r.Thickness - 3.2; s.Depth != want || r.Height != s.Thickness || r.Bottom != 0 || r.Wood != s.Board.Woods[0] {
+		t.Errorf("the board is %v deep, want %v; the strip %v high at %v, of %s", s.Depth, want, r.Height, r.Bottom, r.Wood)
+	}
+	if bad := q.Validate(); len(bad) > 0 {
+		t.Error(bad)
+	}
+	p.Shelves[0].Depth = 80
+	if _, ok := dress.Rip(p, 0); ok {
+		t.Error("a board 80 deep is ripped")
+	}
+}

@@ -41,6 +41,7 @@ type BinBox struct {
 	Hook      *Hook           `json:"hook,omitempty" only:"on=cleat"`
 	Spacer    bool            `json:"spacer,omitempty" label:"lower spacer" yes:"yes|no" only:"on=cleat"`
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"on=cleat"`
+	LockScrew *hold.Fixing    `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 }
 
 // Divider parts the box at X along the wall.
@@ -271,6 +272,7 @@ func (b *BinBox) fill(o *Outfit) {
 		}
 		places(max(low+10, high-30))
 	case ByCleat:
+		defer func() { o.lockWith(b.Lock, &b.LockScrew) }()
 		if b.Hook == nil {
 			b.Hook = &Hook{Made: ply(), High: min(70, b.High), Thick: o.Size(0.75, 19), Length: max(60, by(o.Length, 0.8)), Screw: o.woodScrew(1.25, 30), Count: 6}
 			b.Spacer, b.Lock = true, true
@@ -338,5 +340,5 @@ func (b *BinBox) Pieces(o Over) []piece.Piece {
 			out = append(out, o.cut("spacer", "spacer", 1, b.Made, o.Length, spacer, float64(b.Hook.Thick)))
 		}
 	}
-	return out
+	return append(out, o.lock(b.Lock && b.On == ByCleat, b.LockScrew)...)
 }

@@ -20,6 +20,14 @@ func Fill(o *Outfit, of any) {
 	}
 }
 
+// lockWith puts in a usual lock screw where there is to be one.
+func (o *Outfit) lockWith(on bool, f **hold.Fixing) {
+	if on && (*f == nil || (*f).Type == "") {
+		s := o.woodScrew(1.25, 30)
+		*f = &s
+	}
+}
+
 // give puts a usual value where there is none.
 func give[T comparable](v *T, usual T) {
 	var none T
@@ -164,7 +172,17 @@ func (b *TimberBracket) fill(o *Outfit) {
 	rating(&b.Screw)
 }
 
-func (p *Pin) fill(*Outfit) {
+func (h *Holder) fill(o *Outfit) {
+	h.Frame.fill(o)
+	o.lockWith(h.Lock, &h.LockScrew)
+}
+
+func (r *Rail) fill(o *Outfit) { o.lockWith(r.Lock && r.Kind == Block, &r.LockScrew) }
+
+func (b *Hidden) fill(o *Outfit) { o.lockWith(b.Lock, &b.LockScrew) }
+
+func (p *Pin) fill(o *Outfit) {
+	o.lockWith(p.Lock, &p.LockScrew)
 	if p.Kind == RodPin {
 		give(&p.Steel, hold.Unmarked)
 	} else if p.Wood == "" {
@@ -175,7 +193,8 @@ func (p *Pin) fill(*Outfit) {
 	}
 }
 
-func (k *Keyhole) fill(*Outfit) {
+func (k *Keyhole) fill(o *Outfit) {
+	o.lockWith(k.Lock, &k.LockScrew)
 	if r := k.Rating; r != nil {
 		give(&r.Pull, 5)
 		give(&r.Shear, 10)

@@ -25,6 +25,7 @@ type Hidden struct {
 	Blades    []Blade          `json:"blades,omitempty" label:"blade, aside of the middle" at:"offset_mm" count:"0 12"` // where there are several
 	Steel     hold.Steel       `json:"steel" label:"steel"`
 	Lock      bool             `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	LockScrew *hold.Fixing     `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	Slot      Slot             `json:"slot" title:"Slot in the board"`
 	Screw     hold.Fixing      `json:"screw" title:"Into the wall" label:""`
 	Holes     []hold.PlateHole `json:"holes" label:"below the blade" at:"down_mm" count:"0 24"` // Down from the blade's middle
@@ -342,7 +343,7 @@ var _ Way = (*Hidden)(nil)
 
 // Pieces are the plate with its blade, and its screws.
 func (b *Hidden) Pieces(o Over) []piece.Piece {
-	return []piece.Piece{o.bought("bracket", "hidden bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}
+	return append([]piece.Piece{o.bought("bracket", "hidden bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.lock(b.Lock, b.LockScrew)...)
 }
 
 // InBoard are the slots for its blades.

@@ -14,9 +14,10 @@ import (
 // upright, and below it a spacer as thick as the rail that keeps the upright
 // plumb. Without that lower bearing it hangs by the hook's lip alone.
 type Holder struct {
-	Spacer bool `json:"spacer" label:"lower spacer" yes:"yes|no"`
-	Lock   bool `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
-	Hook   Hook `json:"hook" title:"Hook"`
+	Spacer    bool         `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
+	Hook      Hook         `json:"hook" title:"Hook"`
 	Frame
 }
 
@@ -140,7 +141,7 @@ func (h *Holder) Pieces(o Over) []piece.Piece {
 	if h.Spacer {
 		out = append(out, o.cut("spacer", "spacer", 1, h.Made, float64(h.Width), spacer, z0))
 	}
-	return out
+	return append(out, o.lock(h.Lock, h.LockScrew)...)
 }
 
 // spacer is how high the piece is that a holder bears on below, mm.

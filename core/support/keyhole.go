@@ -88,6 +88,7 @@ type Keyhole struct {
 	High      quantity.Length `json:"high_mm" label:"piece, upper edge" range:"-990 1500"`
 	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	LockScrew *hold.Fixing    `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	hold.Made `label:"wood" as:"wood"`
 	Hole      string      `json:"hole" id:"own"` // id of the screw's place
 	Screw     hold.Fixing `json:"screw" title:"Into the wall" label:""`
@@ -315,7 +316,7 @@ var _ Way = (*Keyhole)(nil)
 
 // Pieces are its screw, and its plate where it is not routed.
 func (k *Keyhole) Pieces(o Over) []piece.Piece {
-	out := []piece.Piece{o.screws("screws", 1, k.Screw)}
+	out := append([]piece.Piece{o.screws("screws", 1, k.Screw)}, o.lock(k.Lock, k.LockScrew)...)
 	if !k.Routed {
 		return append(out, o.bought("plate", "keyhole plate", 1, 0))
 	}

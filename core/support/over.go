@@ -36,6 +36,14 @@ func (o *Over) screws(part string, n int, f hold.Fixing) piece.Piece {
 }
 
 // down are the screws into the board, if any.
+// lock is the screw that locks it, where there is one of a size.
+func (o *Over) lock(on bool, f *hold.Fixing) []piece.Piece {
+	if !on || f == nil {
+		return nil
+	}
+	return []piece.Piece{o.screws("lock screw", 1, *f)}
+}
+
 func (o *Over) down(b *hold.BoardScrews) []piece.Piece {
 	if b == nil {
 		return nil

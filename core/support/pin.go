@@ -44,9 +44,10 @@ type Pin struct {
 	Tip       quantity.Length `json:"tip_mm" label:"deep in the shelf" range:"5 600"`
 	Play      quantity.Length `json:"play_mm" label:"play in its bores" range:"0 3" as:"fine"`
 	hold.Made `label:"wood" as:"wood" only:"kind=dowel,tenon"`
-	Steel     hold.Steel `json:"steel,omitempty" label:"steel" only:"kind=rod"`
-	Glued     bool       `json:"glued,omitempty" label:"in the shelf" yes:"glued|dry"`
-	Lock      bool       `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	Steel     hold.Steel   `json:"steel,omitempty" label:"steel" only:"kind=rod"`
+	Glued     bool         `json:"glued,omitempty" label:"in the shelf" yes:"glued|dry"`
+	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 }
 
 // Noun is what it is called.
@@ -283,9 +284,9 @@ var _ Way = (*Pin)(nil)
 func (p *Pin) Pieces(o Over) []piece.Piece {
 	long := float64(p.Root + p.Tip)
 	if p.Kind == RodPin {
-		return []piece.Piece{o.bought("pin", "steel rod", 1, long)}
+		return append([]piece.Piece{o.bought("pin", "steel rod", 1, long)}, o.lock(p.Lock, p.LockScrew)...)
 	}
-	return []piece.Piece{o.cut("pin", string(p.Kind)+" pin", 1, p.Made, long, float64(p.Width), float64(p.High))}
+	return append([]piece.Piece{o.cut("pin", string(p.Kind)+" pin", 1, p.Made, long, float64(p.Width), float64(p.High))}, o.lock(p.Lock, p.LockScrew)...)
 }
 
 // InBoard is its bore, or the mortise of a tenon.

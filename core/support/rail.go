@@ -98,6 +98,7 @@ type Rail struct {
 	Gap       quantity.Length   `json:"gap_mm,omitempty" label:"gap, board to wall" range:"0 50" only:"kind=ledger"`        // between wall and board, on a ledger
 	Kerf      quantity.Length   `json:"kerf_mm,omitempty" label:"kerf of the saw" range:"0 10" as:"fine" only:"kind=cleat"` // of the saw that rips a cleat's bevel
 	Lock      bool              `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"kind=block"`
+	LockScrew *hold.Fixing      `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	Panel     string            `json:"panel,omitempty"`       // that it is on
 	Behind    bool              `json:"from_behind,omitempty"` // screwed to it from its back, and not through it into the wall
 	back      *Panel            // the panel, seen as the rail is
@@ -190,7 +191,7 @@ func (r *Rail) Pieces(o Over) []piece.Piece {
 		}
 		out = append(out, o.screws("screw-"+s.ID, 1, *s.Screw))
 	}
-	return append(out, o.screws("screws", plain, r.Screw))
+	return append(append(out, o.screws("screws", plain, r.Screw)), o.lock(r.Lock && r.Kind == Block, r.LockScrew)...)
 }
 
 // lengths are the pieces that a rail is cut in, between its joints.

@@ -22,11 +22,12 @@ type ToolHolder struct {
 	High      quantity.Length `json:"high_mm" title:"Plate" label:"high" range:"30 1500"`
 	Thick     quantity.Length `json:"thick_mm" label:"thick" range:"4 80" as:"fine"`
 	hold.Made `label:"wood" as:"wood"`
-	Spacer    bool     `json:"spacer" label:"lower spacer" yes:"yes|no"`
-	Lock      bool     `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	Hook      Hook     `json:"hook" title:"Hook"`
-	Peg       *Peg     `json:"peg,omitempty" title:"Hooks" add:"put hooks on it" drop:"take them off"`
-	Hooks     []Hanger `json:"hooks,omitempty" count:"0 60" stands:"yes"`
+	Spacer    bool         `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
+	Hook      Hook         `json:"hook" title:"Hook"`
+	Peg       *Peg         `json:"peg,omitempty" title:"Hooks" add:"put hooks on it" drop:"take them off"`
+	Hooks     []Hanger     `json:"hooks,omitempty" count:"0 60" stands:"yes"`
 }
 
 // Noun is what it is called.
@@ -381,6 +382,7 @@ func (o *Outfit) toolHolder() error {
 
 // fill puts usual hooks on a plate that is to have some.
 func (h *ToolHolder) fill(o *Outfit) {
+	o.lockWith(h.Lock, &h.LockScrew)
 	if h.Peg == nil {
 		h.Hooks = nil
 		return
@@ -438,5 +440,5 @@ func (h *ToolHolder) Pieces(o Over) []piece.Piece {
 	if h.Spacer {
 		out = append(out, o.cut("spacer", "spacer", 1, h.Made, o.Length, spacer, float64(k.Thick)))
 	}
-	return out
+	return append(out, o.lock(h.Lock, h.LockScrew)...)
 }

@@ -201,6 +201,8 @@ func TestNewThingsAreMadeOverTheWire(t *testing.T) {
 		{`"what":"backer","shelf":"display"`, http.StatusUnprocessableEntity},
 		{`"what":"panel","shelf":"tools"`, http.StatusOK},
 		{`"what":"panel","shelf":"jars"`, http.StatusUnprocessableEntity},
+		{`"what":"rip","shelf":"display"`, http.StatusOK},
+		{`"what":"rip","shelf":"jars"`, http.StatusUnprocessableEntity},
 		{`"what":"support","shelf":"nowhere"`, http.StatusBadRequest},
 		{`"what":"cathedral","shelf":"jars"`, http.StatusBadRequest},
 	} {

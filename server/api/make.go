@@ -75,6 +75,12 @@ func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "a backer board goes behind brackets, where there is none yet"}}
 		}
 		reply.New = h.Shelf.Rail
+	case contract.MakeRip:
+		ok := false
+		if h, ok = dress.Rip(q.Design, i); !ok {
+			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].depth_mm", i), Message: "a strip is ripped off a solid board that is deep enough, for pins to stand in"}}
+		}
+		reply.New = h.Shelf.Rail
 	case contract.MakePanel:
 		ok := false
 		if h, ok = dress.Panel(q.Design, i, id); !ok {

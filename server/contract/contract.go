@@ -53,8 +53,8 @@ type DressRequest struct {
 
 // MakeRequest asks for something new on a wall, made from its neighbours: a whole wall in
 // some units, a shelf, one more support like another, supports at places, what the
-// choices of a shelf need and nobody has given, a board behind its brackets, or a
-// panel behind its rail.
+// choices of a shelf need and nobody has given, a board behind its brackets, a
+// panel behind its rail, or its strip off its own board.
 type MakeRequest struct {
 	What   Making            `json:"what"`
 	Units  design.Units      `json:"units,omitzero"`
@@ -76,13 +76,14 @@ const (
 	MakeComplete Making = "complete"
 	MakeBacker   Making = "backer"
 	MakePanel    Making = "panel"
+	MakeRip      Making = "rip"
 )
 
 // Choices lists what can be made.
 func (Making) Choices() []field.Choice {
 	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete",
 		"what is missing", "backer", "a backer board behind the brackets", "panel",
-		"a panel behind the rail")
+		"a panel behind the rail", "rip", "the strip off the shelf's own board")
 }
 
 // MakeReply is a shelf with the wall's fixtures as they are then, and the id of what is new

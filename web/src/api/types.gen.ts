@@ -364,6 +364,7 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
+lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
 }
@@ -625,6 +626,7 @@ grade: string
 steel?: ("unmarked" | "structural")
 glued?: boolean
 lock?: boolean
+lock_screw?: Fixing
 }
 export interface Hidden {
 reach_mm: number
@@ -634,6 +636,7 @@ plate_mm: number
 blades?: Blade[]
 steel: ("unmarked" | "structural")
 lock?: boolean
+lock_screw?: Fixing
 slot: Slot
 screw: Fixing
 holes: PlateHole[]
@@ -650,6 +653,7 @@ high_mm: number
 export interface Holder {
 spacer: boolean
 lock?: boolean
+lock_screw?: Fixing
 hook: Hook
 reach_mm: number
 width_mm: number
@@ -692,6 +696,7 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
+lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
 at: ("left" | "right")
@@ -709,6 +714,7 @@ low_mm: number
 high_mm: number
 back_mm: number
 lock?: boolean
+lock_screw?: Fixing
 wood: string
 grade: string
 hole: string
@@ -778,6 +784,7 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
+lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
 hooks: Hanger[]
@@ -877,6 +884,7 @@ wood: string
 grade: string
 spacer: boolean
 lock?: boolean
+lock_screw?: Fixing
 hook: Hook
 peg?: Peg
 hooks?: Hanger[]
@@ -905,6 +913,7 @@ keyhole?: KeySlot
 hook?: Hook
 spacer?: boolean
 lock?: boolean
+lock_screw?: Fixing
 }
 export interface Divider {
 id: string
@@ -949,7 +958,7 @@ shelf: string
 way: string
 }
 export interface MakeRequest {
-what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel")
+what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel" | "rip")
 units?: Units
 design?: Project
 shelf?: string

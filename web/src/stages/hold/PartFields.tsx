@@ -154,6 +154,12 @@ function FieldLine<T extends object>({
     case "special":
       if (f.type === "Joint")
         return <JointFields joint={value as Joint} set={with_} choose={(j) => choose(with_(j))} />;
+      if (!value)
+        return (
+          <button type="button" className="act" onClick={() => choose(with_(undefined))}>
+            say which screw
+          </button>
+        );
       return <FixingFields fixing={value as Fixing} set={(x) => with_({ ...(value as object), ...x })} />;
     case "rows":
       return <Rows list={(value ?? []) as number[]} label={f.label} set={with_} />;

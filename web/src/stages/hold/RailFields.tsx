@@ -40,6 +40,7 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
       </div>
       <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
       {rail.kind === "cleat" && <Behind shelf={shelf} rail={rail} />}
+      {rail.kind === "strip" && <Rip shelf={shelf} />}
       <Group
         title={`${rail.spots.length} ${rail.panel && rail.from_behind ? "from behind, through the panel" : "into the wall"}`}
       >
@@ -160,6 +161,28 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
       <Marks marks={report?.rail?.geometry.marks ?? []} />
       <LinkList id={rail.id} />
     </>
+  );
+}
+
+/** The strip ripped off the shelf's own board. */
+function Rip({ shelf }: { shelf: Shelf }) {
+  const { make } = useDeeds();
+  const [error, setError] = useState<string | null>(null);
+  return (
+    <p>
+      <button
+        type="button"
+        className="act"
+        onClick={async () => setError(await make({ what: "rip", shelf: shelf.id }))}
+      >
+        rip it off the shelf&apos;s own board
+      </button>
+      {error && (
+        <span role="alert" className="block text-small text-red">
+          {error}
+        </span>
+      )}
+    </p>
   );
 }
 
