@@ -215,6 +215,11 @@ func (r *Source) shake(h *design.Hung) {
 	for i := range h.Fixtures.Standards {
 		r.shakeScrew(&h.Fixtures.Standards[i].Screw)
 	}
+	for i := range h.Fixtures.Panels {
+		a := &h.Fixtures.Panels[i]
+		r.about(&a.Thickness)
+		r.shakeScrew(&a.Screw)
+	}
 	r.shakeForm(s)
 }
 
@@ -391,6 +396,30 @@ func (r *Source) shakeForm(s *design.Shelf) {
 		k.Tilt, k.Stop = 1+20*r.Float64(), r.chance(0.8)
 		r.about(&k.Foot)
 		r.shakeScrew(&k.Screw)
+	}
+	if h := s.Tools; h != nil {
+		r.about(&h.High)
+		r.about(&h.Hook.Length)
+		h.Spacer, h.Lock = r.chance(0.8), r.chance(0.5)
+		if r.chance(0.5) {
+			h.Peg = &support.Peg{Kind: support.Cast, Reach: r.between(20, 90), D: 8, Up: h.High / 2, Flange: 50, Apart: 30, Count: 1 + r.IntN(4),
+				Screw: hold.Fixing{Type: pick(r, "wood-8", "wood-4"), Length: r.between(14, 30)}}
+			h.Hooks = []support.Hanger{{ID: r.ID(), X: s.X + s.Length/4}, {ID: r.ID(), X: s.X + s.Length*0.7}}
+		}
+	}
+	if b := s.Box; b != nil {
+		b.Top, b.Open, b.Fixed = r.chance(0.3), r.chance(0.05), r.chance(0.5)
+		b.Back = pick(r, support.SlatBack, support.SlatBack, support.WholeBack, support.NoBack)
+		b.Slant = pick(r, 0, r.between(10, 80))
+		b.Corners.End, b.Corners.Glued, b.Corners.Count = r.chance(0.6), r.chance(0.5), 1+r.IntN(5)
+		if r.chance(0.4) {
+			b.Corners = support.Corners{Kind: support.DowelledCorner, Count: 1 + r.IntN(5), End: true, Glued: r.chance(0.8), D: r.between(6, 10), Deep: r.between(15, 40),
+				Made: &hold.Made{Wood: "european-beech", Grade: "clear"}}
+		}
+		if r.chance(0.3) {
+			b.On, b.Key = support.ByKeyholes, &support.KeySlot{Routed: r.chance(0.7), Across: r.chance(0.5), Lip: 6}
+		}
+		r.shakeScrew(b.Screw)
 	}
 	if c := s.Cart; c != nil {
 		c.Caster, c.Own = 0.9*r.Float64(), quantity.Mass(30*r.Float64())
