@@ -47,7 +47,7 @@ func TestNonsenseInTheBrowser(t *testing.T) {
 		p.do(chromedp.Reload())
 		p.says("[data-testid=verdict]", "Holds 36 kg")
 	}
-	eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", JSON.stringify({ base: 1, document: { version: 3, name: "x", units: { length: "in", mass: "kg" },
+	eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", JSON.stringify({ base: 1, document: { version: 4, name: "x", units: { length: "in", mass: "kg" },
 		wall: { studs: [null] }, shelves: [] } }))`, id))
 	p.do(chromedp.Reload())
 	p.says("[role=alert]", "Something broke in drawing this page.")
