@@ -25,6 +25,13 @@ func TestScreenshots(t *testing.T) {
 	loadAndBoard(p)
 	hangings(p)
 
+	q := browse(t, a.url, 1280, 800)
+	q.click("h2 a|Honey room, back wall")
+	q.onShelf("bins")
+	q.settled()
+	q.see("[data-testid=ideas] li")
+	q.take("box")
+
 	phone := browse(t, a.url, 390, 844)
 	phone.click("h2 a|Honey room, long wall")
 	phone.says("[data-testid=verdict]", "Holds")

@@ -59,9 +59,13 @@ func wear(h *design.Hung, o *support.Outfit) {
 		su.Kind = su.Of(p.Way)
 		s.Supports = append(s.Supports, su)
 	}
+	for k := range s.Supports {
+		support.Fill(o, s.Supports[k].Way())
+	}
 	hangOn(h, o)
 	h.Fixtures.Standards = append(h.Fixtures.Standards, o.Standards...)
 	if o.Form != nil {
+		support.Fill(o, o.Form)
 		s.Forms.Set(o.Form)
 	}
 	s.Contents = slices.Clone(s.Contents)

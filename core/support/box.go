@@ -182,6 +182,45 @@ func (b *BinBox) lose(id string) (string, bool) {
 	return "to the bottom, between what is beside it", lose(&b.Dividers, 0, func(d *Divider) bool { return d.ID == id })
 }
 
+// betters are more in its joints, glued dowels, dividers that hold the bottom, a whole back, more
+// fasteners at the wall.
+func (b *BinBox) betters(o *Outfit) []Better {
+	out := []Better{
+		{"joints", "Twice as many in each joint", 2, TheSupport, to(func(_ *Outfit, b *BinBox) bool {
+			b.Corners.Count *= 2
+			return b.Corners.Kind != GluedCorner && b.Corners.Count <= 24
+		})},
+		{"dowels", "Six glued dowels in each joint, the dividers fixed", 4, TheSupport | TheBoard, to(func(o *Outfit, b *BinBox) bool {
+			if b.Corners.Kind == DowelledCorner && b.Corners.Count >= 6 && b.Fixed {
+				return false
+			}
+			of := beech()
+			b.Corners = Corners{Kind: DowelledCorner, Count: max(6, b.Corners.Count), End: true, Glued: true, Made: &of}
+			b.Corners.fill(o, b.Thick)
+			b.Fixed = true
+			return b.Back != NoBack
+		})},
+		{"back", "A whole back", 3, TheSupport | TheWall, to(func(o *Outfit, b *BinBox) bool {
+			was := b.Back
+			b.Back = WholeBack
+			give(&b.BackThick, b.Thick)
+			return was != WholeBack
+		})},
+		{"rows", "A second fastener under each at the wall", 2, TheWall, to(func(o *Outfit, b *BinBox) bool {
+			low, high := b.slat()
+			for _, s := range slices.Clone(b.Spots) {
+				y := quantity.Length(low) + 18
+				if s.Y-y < 25 {
+					y = quantity.Length(high) - 18
+				}
+				b.Spots = append(b.Spots, Spot{ID: o.ID(), X: s.X, Y: y, Screw: s.Screw})
+			}
+			return len(b.Spots) > 0 && len(b.Spots) <= 80 && high-low > 60
+		})},
+	}
+	return out
+}
+
 // more is a divider in the middle of the widest bin.
 func (b *BinBox) more(o *Outfit, _ string) string {
 	at := []quantity.Length{o.X, o.X + o.Length}

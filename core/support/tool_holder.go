@@ -315,9 +315,18 @@ func drawBeside(g *hold.Geometry, rail *railed, all []hold.Action, x float64) {
 	near := slices.MinFunc(columns, func(a, b hold.Column) int {
 		return int(math.Copysign(1, math.Abs(a.X-x)-math.Abs(b.X-x)))
 	})
-	near.Holes = nil // they are the rail's own
+	low, high := g.Low-besideDrawn, g.High+besideDrawn
+	for _, shape := range near.Shapes { // a panel goes on far above and below
+		for i := range shape.Side {
+			shape.Side[i][1] = min(max(shape.Side[i][1], low), high)
+		}
+	}
+	near.Holes, near.Forces, near.Measures, near.Facts = nil, nil, nil, nil // they are the rail's own
 	g.With(near.Geometry)
 }
+
+// besideDrawn is how much of what goes on is drawn above and below a part, mm.
+const besideDrawn = 40.0
 
 // Notes say what keeps it on.
 func (h *plated) Notes() hold.Notes {
@@ -406,6 +415,26 @@ func (h *ToolHolder) fill(o *Outfit) {
 		if len(h.Hooks) < 2 {
 			h.Hooks = append(h.Hooks, Hanger{ID: o.ID(), X: o.X + by(o.Length, 0.25+0.5*float64(i))})
 		}
+	}
+}
+
+// betters are a longer hook, more screws in it, and a thicker plate.
+func (h *ToolHolder) betters(o *Outfit) []Better {
+	return []Better{
+		{"hook", "A hook all along the plate", 2, TheSupport | TheWall, to(func(o *Outfit, h *ToolHolder) bool {
+			was := h.Hook.Length
+			h.Hook.Length = max(was, o.Length)
+			return h.Hook.Length > was
+		})},
+		{"hook-screws", "Twice the screws in its hook", 1, TheSupport, to(func(_ *Outfit, h *ToolHolder) bool {
+			h.Hook.Count *= 2
+			return h.Hook.Count > 0 && h.Hook.Count <= 24
+		})},
+		{"glue", "Its hook glued on as well", 2, TheSupport, to(func(_ *Outfit, h *ToolHolder) bool {
+			was := h.Hook.Glued
+			h.Hook.Glued = true
+			return !was
+		})},
 	}
 }
 
