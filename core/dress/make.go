@@ -208,9 +208,7 @@ func Panel(p *design.Project, i int, newID func() string) (design.Hung, bool) {
 	}
 	o := Outfit(p, s, newID)
 	o.Behind(r)
-	for _, a := range o.Panels {
-		h.Fixtures.Panels = append(h.Fixtures.Panels, a)
-	}
+	h.Fixtures.Panels = append(h.Fixtures.Panels, o.Panels...)
 	return h, true
 }
 
