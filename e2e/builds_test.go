@@ -6,6 +6,8 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
+
+	"aguante/core/dress"
 )
 
 // A shelf on a thin panel, from an empty wall: its rail ends between the studs and the panel bends away
@@ -92,4 +94,39 @@ func TestBackersAndToolHolders(t *testing.T) {
 	p.says("footer", "First to give")
 	p.click("button|=off the panel")
 	p.settled()
+}
+
+// Home asks what to hang; whatever that is hangs on sensible studs, opens at what it must hold, and is
+// neither green nor red while nothing is asked. An empty wall has nothing on it.
+func TestHomeAsksWhatToHang(t *testing.T) {
+	a := start(t, "serve", "--data", t.TempDir())
+	p := browse(t, a.url, 1280, 800)
+	for _, c := range dress.Beginning("").Choices() {
+		p.do(chromedp.Navigate(a.url))
+		p.until("the walls", `document.querySelector("main h1")`)
+		if eval[bool](p, `!document.querySelector('section[aria-label="What do you want to hang?"]')`) {
+			p.click("button|New wall")
+		}
+		p.click("section button|=" + c.Label)
+		if c.Key == string(dress.EmptyWall) {
+			p.says("[data-testid=verdict]", "No shelf on this wall yet.")
+			continue
+		}
+		p.see(`aside[aria-label="Stage: Load"]`)
+		p.says("[data-testid=verdict]", "Would hold")
+		if got := p.text("[data-testid=verdict]"); strings.ContainsAny(got, "✓✕≈") || strings.Contains(got, "Would hold 0 ") {
+			t.Errorf("%s: %s", c.Label, got)
+		}
+	}
+	// The units that were read last are those of the next wall; a sum is understood as it is typed.
+	p.do(chromedp.Navigate(a.url))
+	p.newWall()
+	p.click("header button|=mm")
+	p.settled()
+	p.do(chromedp.Navigate(a.url))
+	p.newWall()
+	p.settled()
+	p.keys("3")
+	p.put("thickness", "18 + 2.5")
+	p.until("the sum", `document.querySelector('button[aria-label="thickness: 20.5 mm"]')`)
 }

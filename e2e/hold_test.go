@@ -19,7 +19,7 @@ func emptyWall(t *testing.T, width, height int64) (*app, *page) {
 	t.Helper()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, width, height)
-	p.click("button|New wall")
+	p.newWall()
 	p.says("[data-testid=verdict]", "Would hold")
 	p.keys("3")
 	p.put("thickness", `1 1/2"`)

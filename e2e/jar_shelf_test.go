@@ -135,7 +135,7 @@ func TestItIsAllThereAfterReloadAndRestart(t *testing.T) {
 	dir := t.TempDir()
 	a := start(t, "serve", "--data", dir)
 	p := browse(t, a.url, 1280, 800)
-	p.click("button|New wall")
+	p.newWall()
 	p.see(`input[aria-label="Name of the wall"]`)
 	p.click("button|=mm")
 	p.keys("1")
@@ -172,7 +172,7 @@ func TestItIsAllThereAfterReloadAndRestart(t *testing.T) {
 func TestServerAwayLosesNothing(t *testing.T) {
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
-	p.click("button|New wall")
+	p.newWall()
 	p.settled()
 	p.see(`[data-thing^="shelf:"]`)
 	id := eval[string](p, `document.querySelector('[data-thing^="shelf:"]').dataset.thing.slice(6)`)
@@ -196,7 +196,7 @@ func TestServerAwayLosesNothing(t *testing.T) {
 func TestEditsOutliveABrowserThatClosesWhileTheServerIsAway(t *testing.T) {
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
-	p.click("button|New wall")
+	p.newWall()
 	p.settled()
 	wall := eval[string](p, "location.href")
 	a.stop()

@@ -40,7 +40,7 @@ func TestLowGuessIsSaidWhereItWouldChangeTheVerdict(t *testing.T) {
 func TestAssumedStudsAreSaidUntilTheyAreFound(t *testing.T) {
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
-	p.click("button|New wall")
+	p.newWall()
 	p.says("[data-testid=assumed]", "bracket 1, bracket 2 count on a stud that nobody has found yet")
 	p.keys("2")
 	p.click("aside li button|stud 3")

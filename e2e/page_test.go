@@ -263,6 +263,15 @@ func (p *page) says(at, want string) {
 	p.until(fmt.Sprintf("%s to say %q", at, want), fmt.Sprintf("%s?.textContent.includes(%s)", q(at), strconv.Quote(want)))
 }
 
+// newWall begins a wall with a shelf on brackets, and looks at how it holds.
+func (p *page) newWall() {
+	p.t.Helper()
+	p.click("button|New wall")
+	p.click("button|=a shelf on brackets")
+	p.see(`aside[aria-label="Stage: Load"]`)
+	p.keys("4")
+}
+
 // settled waits until the design is saved and the answer is the newest.
 func (p *page) settled() {
 	p.t.Helper()

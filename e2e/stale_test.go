@@ -87,7 +87,7 @@ func TestNoAnswerOfAnotherDesignUnmarked(t *testing.T) {
 func TestAnAnswerBeforeTheServerWentIsMarked(t *testing.T) {
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
-	p.click("button|New wall")
+	p.newWall()
 	p.click("button|new shelf")
 	p.says("[data-testid=verdict]", "Would hold")
 	p.settled()

@@ -15,9 +15,8 @@ import (
 	"aguante/core/wall"
 )
 
-// NewProject is a wall of a usual size with studs at the usual spacing, none of them found
-// yet, and a shelf to start from.
-func NewProject(u design.Units, newID func() string) (*design.Project, error) {
+// bare is a wall of a usual size with studs at the usual spacing, none of them found yet.
+func bare(u design.Units, newID func() string) *design.Project {
 	p := &design.Project{}
 	field.Usual(p)
 	p.Format, p.Version, p.Name, p.Units = design.Format, design.Version, "New wall", u
@@ -32,8 +31,7 @@ func NewProject(u design.Units, newID func() string) (*design.Project, error) {
 		st.ID, st.X, st.Found = newID(), step/2+quantity.Length(i)*step, wall.ByGuess
 		p.Wall.Studs = append(p.Wall.Studs, st)
 	}
-	_, err := AddShelf(p, newID)
-	return p, err
+	return p
 }
 
 // Spacing is how far apart studs usually are, and in which unit people say it.

@@ -23,7 +23,7 @@ var units = map[string]design.Units{
 func TestANewWallHoldsWhatACarpenterExpects(t *testing.T) {
 	for name, u := range units {
 		t.Run(name, func(t *testing.T) {
-			p, err := dress.NewProject(u, ids())
+			p, err := dress.Begin(u, "", ids())
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -43,6 +43,42 @@ func TestANewWallHoldsWhatACarpenterExpects(t *testing.T) {
 				t.Errorf("the first answer is %g kg", kg)
 			}
 		})
+	}
+}
+
+// Whatever a person begins with is a whole design that hangs and holds something that nobody would laugh
+// at: not nothing, and no shelf of this size more than a quarter of a ton; an empty wall has no shelf.
+func TestWhateverOneBeginsWith(t *testing.T) {
+	for name, u := range units {
+		for _, c := range dress.Beginning("").Choices() {
+			p, err := dress.Begin(u, dress.Beginning(c.Key), ids())
+			if err != nil {
+				t.Errorf("%s, %s: %v", name, c.Key, err)
+				continue
+			}
+			if bad := p.Validate(); len(bad) > 0 {
+				t.Errorf("%s, %s: %v", name, c.Key, bad)
+				continue
+			}
+			if c.Key == string(dress.EmptyWall) {
+				if len(p.Shelves) > 0 {
+					t.Errorf("an empty wall has %d shelves", len(p.Shelves))
+				}
+				continue
+			}
+			a, err := check.Run(t.Context(), p)
+			if err != nil {
+				t.Fatal(err)
+			}
+			s := a.Shelves[0]
+			if s.HoldsUpTo.Kg < 8 || s.HoldsUpTo.Kg > 400 || s.Verdict == check.Cannot || s.Verdict == check.Loose {
+				t.Errorf("%s, %s: %s, %.1f kg by %s", name, c.Key, s.Verdict, s.HoldsUpTo.Kg, s.First)
+			}
+			t.Logf("%s, %s: would hold %.1f kg; %s gives first", name, c.Key, s.HoldsUpTo.Kg, s.First)
+		}
+	}
+	if _, err := dress.Begin(units["inches"], "cathedral", ids()); err == nil {
+		t.Error("one begins with a cathedral")
 	}
 }
 

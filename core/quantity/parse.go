@@ -25,7 +25,7 @@ var (
 	word     = regexp.MustCompile(`^(?:[a-z]+|"|')`)
 )
 
-// parse reads one or more numbers with units, largest unit first.
+// parse reads numbers with units, or a sum of them.
 func (k kind) parse(text, bare string) (float64, error) {
 	const longest = 64
 	if len(text) > longest {
@@ -36,13 +36,58 @@ func (k kind) parse(text, bare string) (float64, error) {
 	if rest == "" {
 		return 0, fmt.Errorf("%w: type %s, like %s", ErrEmpty, k.what, k.example)
 	}
-	sign := 1.0
-	if rest[0] == '-' || rest[0] == '+' {
-		if rest[0] == '-' {
+	total := 0.0
+	for _, t := range terms(rest) {
+		v, err := k.term(t.text, text, bare)
+		if err != nil {
+			return 0, err
+		}
+		total += t.sign * v
+	}
+	if math.IsNaN(total) || math.Abs(total) > k.most {
+		return 0, fmt.Errorf("%w: %q is not believable as %s", ErrRange, text, k.what)
+	}
+	return total, nil
+}
+
+// term is a part of a sum, to be added or taken off.
+type term struct {
+	sign float64
+	text string
+}
+
+var endsFraction = regexp.MustCompile(`\d/\d+$`)
+
+// terms are the parts of a sum: a plus adds; a minus takes off where it has spaces round it, or stands
+// after a unit or a fraction, but for feet, whose inches are written after one: 2'-3 is not a sum.
+func terms(s string) []term {
+	var out []term
+	sign, from := 1.0, 0
+	if s[0] == '-' || s[0] == '+' {
+		if from = 1; s[0] == '-' {
 			sign = -1
 		}
-		rest = strings.TrimSpace(rest[1:])
 	}
+	for i := from + 1; i < len(s)-1; i++ {
+		before := strings.TrimRight(s[from:i], " ")
+		if s[i] != '+' && s[i] != '-' || before == "" {
+			continue
+		}
+		last := before[len(before)-1]
+		spaced := s[i-1] == ' ' && s[i+1] == ' '
+		if minus := s[i] == '-'; minus && !spaced && (last == '\'' || last != '"' && !(last >= 'a' && last <= 'z') && !endsFraction.MatchString(before)) {
+			continue
+		}
+		out = append(out, term{sign, strings.TrimSpace(before)})
+		if sign, from = 1, i+1; s[i] == '-' {
+			sign = -1
+		}
+	}
+	return append(out, term{sign, strings.TrimSpace(s[from:])})
+}
+
+// term reads one or more numbers with units, largest unit first, of a text.
+func (k kind) term(rest, text, bare string) (float64, error) {
 	total, last, previous := 0.0, math.Inf(1), ""
 	for rest != "" {
 		n, used, err := number(rest)
@@ -75,10 +120,7 @@ func (k kind) parse(text, bare string) (float64, error) {
 			return 0, fmt.Errorf("%w: %q after %s", ErrTrailer, rest, k.what)
 		}
 	}
-	if math.IsNaN(total) || total > k.most {
-		return 0, fmt.Errorf("%w: %q is not believable as %s", ErrRange, text, k.what)
-	}
-	return sign * total, nil
+	return total, nil
 }
 
 // number reads 27 5/8, 27-5/8, 5/8, 27.625 or 27,625 and says how many bytes

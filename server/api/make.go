@@ -38,7 +38,7 @@ func (a *Server) make(c *gin.Context) {
 func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 	id := uuid.NewString
 	if q.What == contract.MakeWall {
-		reply.Project, err = dress.NewProject(q.Units, id)
+		reply.Project, err = dress.Begin(q.Units, q.With, id)
 		return reply, err
 	}
 	if q.Design == nil {

@@ -5,6 +5,7 @@ package contract
 
 import (
 	"aguante/core/design"
+	"aguante/core/dress"
 	"aguante/core/field"
 	"aguante/core/improve"
 	"aguante/core/journal"
@@ -58,6 +59,7 @@ type DressRequest struct {
 type MakeRequest struct {
 	What   Making            `json:"what"`
 	Units  design.Units      `json:"units,omitzero"`
+	With   dress.Beginning   `json:"with,omitempty"` // what is to hang on a new wall
 	Design *design.Project   `json:"design,omitempty"`
 	Shelf  string            `json:"shelf,omitempty"`
 	Like   string            `json:"like,omitempty"`

@@ -4,12 +4,13 @@ import (
 	"reflect"
 	"strings"
 
+	"aguante/core/dress"
 	"aguante/core/support"
 )
 
 // lists are names that the front end goes over, where types alone do not do: each form
 // with the lists in it whose elements stand on the wall, "" where it stands there itself; and
-// those whose goods stand on boards.
+// those whose goods stand on boards; and what a new wall may begin with, in words.
 func lists() map[string]any {
 	forms, boards := map[string][]string{}, []string{}
 	for name, form := range support.AllForms() {
@@ -28,5 +29,9 @@ func lists() map[string]any {
 			}
 		}
 	}
-	return map[string]any{"FORMS": forms, "ON_BOARDS": boards}
+	var beginnings [][2]string
+	for _, c := range dress.Beginning("").Choices() {
+		beginnings = append(beginnings, [2]string{c.Key, c.Label})
+	}
+	return map[string]any{"FORMS": forms, "ON_BOARDS": boards, "BEGINNINGS": beginnings}
 }

@@ -143,7 +143,7 @@ func TestWhatIsMadePassesTheDoor(t *testing.T) {
 		})
 	}
 	for _, u := range []design.Units{{Length: design.Inches, Mass: design.Pounds}, {Length: design.Millimetres, Mass: design.Kilograms}} {
-		p, err := dress.NewProject(u, draw.ID)
+		p, err := dress.Begin(u, "", draw.ID)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -5,6 +5,29 @@ export interface Units {
   mass: string;
 }
 
+const REMEMBERED = "aguante:units";
+
+/** The units that this browser was last read in; else those of its language. */
+export function usualUnits(): { length: "in" | "mm"; mass: "lb" | "kg" } {
+  const inch = /^en-(US|LR)|^my/.test(navigator.language);
+  let kept: Partial<Units> = {};
+  try {
+    kept = (JSON.parse(localStorage.getItem(REMEMBERED) ?? "{}") ?? {}) as Partial<Units>;
+  } catch {
+    // what another program left there, or a browser that keeps nothing
+  }
+  const length = kept.length === "in" || kept.length === "mm" ? kept.length : inch ? "in" : "mm";
+  return { length, mass: kept.mass === "lb" || kept.mass === "kg" ? kept.mass : inch ? "lb" : "kg" };
+}
+
+export function rememberUnits(u: Units) {
+  try {
+    localStorage.setItem(REMEMBERED, JSON.stringify(u));
+  } catch {
+    // a browser that keeps nothing
+  }
+}
+
 const LB = 0.45359237;
 const PSI = 145.0377; // in an MPa
 

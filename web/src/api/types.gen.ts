@@ -960,6 +960,7 @@ way: string
 export interface MakeRequest {
 what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel" | "rip")
 units?: Units
+with?: ("brackets" | "floating" | "alcove" | "tool-wall" | "rack" | "hooks" | "box" | "sheets" | "empty")
 design?: Project
 shelf?: string
 like?: string
@@ -1752,5 +1753,6 @@ export interface KeptPicture {
 hash: string
 type: string
 }
+export const BEGINNINGS = [["brackets","a shelf on brackets"],["floating","a floating shelf"],["alcove","a shelf in an alcove"],["tool-wall","a tool wall"],["rack","a rack"],["hooks","hooks"],["box","a box of bins"],["sheets","sheets that lean"],["empty","nothing yet: an empty wall"]] as const
 export const FORMS = {"box":["","dividers"],"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"],"tool_holder":["","hooks"]} as const
 export const ON_BOARDS = ["frame","box"] as const

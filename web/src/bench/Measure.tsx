@@ -46,6 +46,20 @@ export function Measure({ label, value, kind, fine, first, onValue, bare }: Prop
     }
   }, [text]);
 
+  // Of a sum, what was understood is shown while it is typed.
+  const [sum, setSum] = useState<{ of: string; is: string } | null>(null);
+  useEffect(() => {
+    if (text === null || !/[\d"'a-z]\s*[+−-]\s*\d/i.test(text)) return;
+    const asked = setTimeout(() => {
+      api.quantity(text, kind, unit).then(
+        ({ value: v }) =>
+          setSum({ of: text, is: kind === "length" ? length(v, u) : kind === "mass" ? mass(v, u) : decimal(v, 2) }),
+        () => setSum(null),
+      );
+    }, 120);
+    return () => clearTimeout(asked);
+  }, [text, kind, unit, u]);
+
   const close = () => {
     setText(null);
     setError(null);
@@ -113,10 +127,19 @@ export function Measure({ label, value, kind, fine, first, onValue, bare }: Prop
       {error}
     </p>
   );
+  const understood = sum !== null && sum.of === text && (
+    <span
+      role="status"
+      className={`fig text-small text-soft ${bare ? "absolute left-1 top-full z-20 bg-sheet px-1 whitespace-nowrap" : "col-span-2 text-right"}`}
+    >
+      = {sum.is} {unit}
+    </span>
+  );
   if (bare)
     return (
       <span className="relative inline-block">
         {shown}
+        {understood}
         {complaint}
       </span>
     );
@@ -124,6 +147,7 @@ export function Measure({ label, value, kind, fine, first, onValue, bare }: Prop
     <div className="row-field grid grid-cols-[1fr_auto] items-center gap-x-3">
       <span className="text-soft">{label}</span>
       {shown}
+      {understood}
       {complaint}
     </div>
   );

@@ -1,6 +1,7 @@
 import { DropdownMenu, ToggleGroup } from "radix-ui";
 import { Link as RouterLink } from "react-router";
 import { STAGES } from "../stages/stages";
+import { rememberUnits } from "../format";
 import { useChoice, useDeeds, useDesign } from "./context";
 import type { SyncState } from "./useSync";
 
@@ -24,6 +25,10 @@ export function TopBar({
   const design = useDesign();
   const { stage } = useChoice();
   const { edit, openSheet } = useDeeds();
+  const read = (units: typeof design.units) => {
+    rememberUnits(units);
+    edit((p) => ({ ...p, units }));
+  };
   const item = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-[highlighted]:bg-paper";
   return (
     <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-4 pt-2 max-[700px]:px-2 lg:col-span-2">
@@ -81,13 +86,13 @@ export function TopBar({
           label="lengths"
           value={design.units.length}
           options={["in", "mm"]}
-          onChange={(length) => edit((p) => ({ ...p, units: { ...p.units, length } }))}
+          onChange={(length) => read({ ...design.units, length })}
         />
         <Unit
           label="masses"
           value={design.units.mass}
           options={["lb", "kg"]}
-          onChange={(mass) => edit((p) => ({ ...p, units: { ...p.units, mass } }))}
+          onChange={(mass) => read({ ...design.units, mass })}
         />
         <button type="button" className="act" disabled={!undo} onClick={() => undo?.()}>
           undo

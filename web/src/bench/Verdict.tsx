@@ -6,6 +6,8 @@ import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
 
 const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial" };
+/** Nothing is asked yet: it is neither good nor bad. */
+const NEUTRAL = "text-ink";
 const MARK = { bad: "✕", close: "≈", good: "✓" };
 
 /** What the shelf comes to, in a sentence, with what gives first. */
@@ -34,11 +36,12 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const first = linkOf(shelf, shelf.first);
   const bends = linkOf(shelf, shelf.first_sag);
   const t = tone(shelf);
+  const unasked = shelf.evenly && t === "good";
   return (
     <div className="answered flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
       <p role="status" aria-live="polite" className="text-verdict leading-tight" data-testid="verdict">
-        <b className={TONE[t]}>
-          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
+        <b className={unasked ? NEUTRAL : TONE[t]}>
+          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : unasked ? "" : MARK[t]} </span>
           {strong}
         </b>
         {rest}

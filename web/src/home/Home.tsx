@@ -3,7 +3,9 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Checker } from "../api/checker";
 import { api, reason, Refused } from "../api/client";
+import { BEGINNINGS } from "../api/types.gen";
 import type { FileProblem, Saved } from "../api/types.gen";
+import { usualUnits } from "../format";
 import { line, tone } from "../bench/words";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
@@ -19,6 +21,7 @@ export function Home() {
   const [gone, setGone] = useState<Saved | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [backup, setBackup] = useState(false);
+  const [asking, setAsking] = useState(false);
   const refresh = () => queries.invalidateQueries({ queryKey: ["projects"] });
 
   const attempt = async (work: () => Promise<void>) => {
@@ -29,16 +32,12 @@ export function Home() {
       setError(reason(err));
     }
   };
-  const create = () =>
+  const create = (begin: Beginning) =>
     attempt(async () => {
-      const inch = /^en-(US|LR)|^my/.test(navigator.language);
-      const { project } = await api.make({
-        what: "wall",
-        units: inch ? { length: "in", mass: "lb" } : { length: "mm", mass: "kg" },
-      });
+      const { project } = await api.make({ what: "wall", with: begin, units: usualUnits() });
       if (!project) return;
       const made = await api.create(project);
-      void go(`/wall/${made.id}`);
+      void go(`/wall/${made.id}${begin === "empty" ? "/wall" : "/load"}`);
     });
   const openFile = (f: File) =>
     attempt(async () => {
@@ -82,7 +81,12 @@ export function Home() {
       <header className="mb-5 flex flex-wrap items-baseline gap-x-8 gap-y-2 border-b border-ink pb-3">
         <h1 className="text-figure font-semibold tracking-tight">Aguante</h1>
         <p className="flex-1 text-soft">Will it hold, what gives first, and what would make it hold?</p>
-        <button type="button" className="act font-semibold" onClick={() => void create()}>
+        <button
+          type="button"
+          className="act font-semibold"
+          aria-expanded={asking}
+          onClick={() => setAsking((now) => !now)}
+        >
           New wall
         </button>
         <FileButton label="Project file" accept=".json,.zip,application/json,application/zip" onFile={openFile}>
@@ -92,6 +96,16 @@ export function Home() {
           Backup
         </button>
       </header>
+      {(asking || walls.data?.length === 0) && (
+        <section aria-label="What do you want to hang?" className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+          <span className="font-semibold">What do you want to hang?</span>
+          {BEGINNINGS.map(([key, name]) => (
+            <button key={key} type="button" className="act" onClick={() => void create(key)}>
+              {name}
+            </button>
+          ))}
+        </section>
+      )}
       {error && (
         <p role="alert" className="mb-3 text-red">
           {error}
@@ -120,7 +134,6 @@ export function Home() {
         </p>
       )}
       {walls.error && <p className="text-red">{reason(walls.error)}</p>}
-      {walls.data?.length === 0 && <p className="text-soft">No wall yet. Start a new one, or open a project file.</p>}
       <ul className="grid gap-x-8 gap-y-8 md:grid-cols-2">
         {walls.data?.map((w) =>
           w.unreadable ? (
@@ -142,6 +155,8 @@ export function Home() {
     </main>
   );
 }
+
+type Beginning = (typeof BEGINNINGS)[number][0];
 
 const nameOf = (w: Saved) => (w.unreadable ? "The wall that cannot be read" : w.document.name);
 
