@@ -13,7 +13,7 @@ build: web/dist/index.html
 # Tests that run the built program or node are not seen by Go's cache of results,
 # so nothing is taken from it.
 test: chromium lint
-	go test -count 1 ./...
+	go test -count 1 -timeout 20m ./...
 
 # The random designs of the core, 20 000 in place of 500: about half an hour.
 long:
@@ -59,7 +59,7 @@ chromium:
 	@command -v chromium >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
 
 e2e: chromium web/dist/index.html
-	go test -count 1 ./e2e
+	go test -count 1 -timeout 20m ./...
 
 bench: web/dist/index.html
 	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./server/api ./e2e

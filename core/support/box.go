@@ -41,7 +41,7 @@ type BinBox struct {
 	Hook      *Hook           `json:"hook,omitempty" only:"on=cleat"`
 	Spacer    bool            `json:"spacer,omitempty" label:"lower spacer" yes:"yes|no" only:"on=cleat"`
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"on=cleat"`
-	LockScrew *hold.Fixing    `json:"lock_screw,omitempty" label:"" only:"lock=true"`
+	LockScrew *hold.Fixing    `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Divider parts the box at X along the wall.

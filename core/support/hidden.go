@@ -25,10 +25,10 @@ type Hidden struct {
 	Blades    []Blade          `json:"blades,omitempty" label:"blade, aside of the middle" at:"offset_mm" count:"0 12"` // where there are several
 	Steel     hold.Steel       `json:"steel" label:"steel"`
 	Lock      bool             `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	LockScrew *hold.Fixing     `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	Slot      Slot             `json:"slot" title:"Slot in the board"`
 	Screw     hold.Fixing      `json:"screw" title:"Into the wall" label:""`
 	Holes     []hold.PlateHole `json:"holes" label:"below the blade" at:"down_mm" count:"0 24"` // Down from the blade's middle
+	LockScrew *hold.Fixing     `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Blade is one of several blades on a plate, Offset to the side of its middle.

@@ -14,11 +14,11 @@ import (
 // upright, and below it a spacer as thick as the rail that keeps the upright
 // plumb. Without that lower bearing it hangs by the hook's lip alone.
 type Holder struct {
-	Spacer    bool         `json:"spacer" label:"lower spacer" yes:"yes|no"`
-	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
-	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
-	Hook      Hook         `json:"hook" title:"Hook"`
+	Spacer bool `json:"spacer" label:"lower spacer" yes:"yes|no"`
+	Lock   bool `json:"lock,omitempty" label:"lock screw" yes:"yes|no"` // a screw that keeps it from climbing
+	Hook   Hook `json:"hook" title:"Hook"`
 	Frame
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Hook is the bevelled piece behind a holder's upright: its height over all, its

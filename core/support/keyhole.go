@@ -88,10 +88,10 @@ type Keyhole struct {
 	High      quantity.Length `json:"high_mm" label:"piece, upper edge" range:"-990 1500"`
 	Back      quantity.Length `json:"back_mm" label:"piece, thick" range:"3 100"` // thickness of the piece that it is in
 	Lock      bool            `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	LockScrew *hold.Fixing    `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	hold.Made `label:"wood" as:"wood"`
-	Hole      string      `json:"hole" id:"own"` // id of the screw's place
-	Screw     hold.Fixing `json:"screw" title:"Into the wall" label:""`
+	Hole      string       `json:"hole" id:"own"` // id of the screw's place
+	Screw     hold.Fixing  `json:"screw" title:"Into the wall" label:""`
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Noun is what it is called.

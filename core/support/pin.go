@@ -47,7 +47,7 @@ type Pin struct {
 	Steel     hold.Steel   `json:"steel,omitempty" label:"steel" only:"kind=rod"`
 	Glued     bool         `json:"glued,omitempty" label:"in the shelf" yes:"glued|dry"`
 	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Noun is what it is called.

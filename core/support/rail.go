@@ -98,12 +98,12 @@ type Rail struct {
 	Gap       quantity.Length   `json:"gap_mm,omitempty" label:"gap, board to wall" range:"0 50" only:"kind=ledger"`        // between wall and board, on a ledger
 	Kerf      quantity.Length   `json:"kerf_mm,omitempty" label:"kerf of the saw" range:"0 10" as:"fine" only:"kind=cleat"` // of the saw that rips a cleat's bevel
 	Lock      bool              `json:"lock,omitempty" label:"lock screw" yes:"yes|no" only:"kind=block"`
-	LockScrew *hold.Fixing      `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	Panel     string            `json:"panel,omitempty"`       // that it is on
 	Behind    bool              `json:"from_behind,omitempty"` // screwed to it from its back, and not through it into the wall
 	back      *Panel            // the panel, seen as the rail is
 	called    string            // what it is, as a part of something
 	heel      *float64          // on what it turns, where that is not its lower edge
+	LockScrew *hold.Fixing      `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Spot is a place for a fastener: along the wall, and above the piece's lower edge.

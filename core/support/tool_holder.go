@@ -24,10 +24,10 @@ type ToolHolder struct {
 	hold.Made `label:"wood" as:"wood"`
 	Spacer    bool         `json:"spacer" label:"lower spacer" yes:"yes|no"`
 	Lock      bool         `json:"lock,omitempty" label:"lock screw" yes:"yes|no"`
-	LockScrew *hold.Fixing `json:"lock_screw,omitempty" label:"" only:"lock=true"`
 	Hook      Hook         `json:"hook" title:"Hook"`
 	Peg       *Peg         `json:"peg,omitempty" title:"Hooks" add:"put hooks on it" drop:"take them off"`
 	Hooks     []Hanger     `json:"hooks,omitempty" count:"0 60" stands:"yes"`
+	LockScrew *hold.Fixing `json:"lock_screw,omitempty" title:"Lock screw" label:"" only:"lock=true"`
 }
 
 // Noun is what it is called.

@@ -364,9 +364,9 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
-lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
+lock_screw?: Fixing
 }
 export interface Spot {
 id: string
@@ -636,10 +636,10 @@ plate_mm: number
 blades?: Blade[]
 steel: ("unmarked" | "structural")
 lock?: boolean
-lock_screw?: Fixing
 slot: Slot
 screw: Fixing
 holes: PlateHole[]
+lock_screw?: Fixing
 }
 export interface Blade {
 id: string
@@ -653,7 +653,6 @@ high_mm: number
 export interface Holder {
 spacer: boolean
 lock?: boolean
-lock_screw?: Fixing
 hook: Hook
 reach_mm: number
 width_mm: number
@@ -667,6 +666,7 @@ joint: Joint
 brace?: Brace
 front?: Front
 board_screws?: BoardScrews
+lock_screw?: Fixing
 }
 export interface Hook {
 wood: string
@@ -696,9 +696,9 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
-lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
+lock_screw?: Fixing
 at: ("left" | "right")
 studs: Stud[]
 }
@@ -714,11 +714,11 @@ low_mm: number
 high_mm: number
 back_mm: number
 lock?: boolean
-lock_screw?: Fixing
 wood: string
 grade: string
 hole: string
 screw: Fixing
+lock_screw?: Fixing
 }
 export interface Rack {
 levels: Level[]
@@ -784,9 +784,9 @@ screw: Fixing
 gap_mm?: number
 kerf_mm?: number
 lock?: boolean
-lock_screw?: Fixing
 panel?: string
 from_behind?: boolean
+lock_screw?: Fixing
 hooks: Hanger[]
 }
 export interface Peg {
@@ -884,10 +884,10 @@ wood: string
 grade: string
 spacer: boolean
 lock?: boolean
-lock_screw?: Fixing
 hook: Hook
 peg?: Peg
 hooks?: Hanger[]
+lock_screw?: Fixing
 }
 export interface BinBox {
 id: string

@@ -274,7 +274,7 @@ function ItemFields({ item }: { item: Item }) {
                 of: of
                   ? undefined
                   : {
-                      wood: shelf?.board.woods[0] ?? "douglas-fir",
+                      wood: shelf?.board.woods[0] ?? catalogue.woods[0]?.key ?? "",
                       long_mm: item.to_mm - item.from_mm,
                       wide_mm: item.depth_mm || 200,
                       thick_mm: 25,
