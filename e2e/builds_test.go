@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"math"
 	"strings"
 	"testing"
 
@@ -129,4 +130,32 @@ func TestHomeAsksWhatToHang(t *testing.T) {
 	p.keys("3")
 	p.put("thickness", "18 + 2.5")
 	p.until("the sum", `document.querySelector('button[aria-label="thickness: 20.5 mm"]')`)
+}
+
+// All supports of a shelf in one press, the first at and then every so much; a rail that went from end to
+// end of its shelf follows its length.
+func TestSpacingAndRailsThatFollow(t *testing.T) {
+	a, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "pins-in-strip")
+	p.settled()
+	p.put("first pin, from the left end", "4")
+	p.put("then every", "9 + 1/2")
+	p.settled()
+	s := a.stored().Shelves[0]
+	for i, u := range s.Supports {
+		if want := float64(s.X) + (4+9.5*float64(i))*25.4; math.Abs(float64(u.X)-want) > 0.1 {
+			t.Errorf("pin %d at %.1f mm, want %.1f", i+1, float64(u.X), want)
+		}
+	}
+	before := a.stored().Fixtures.Rails[0].Length
+	p.put("length of the board", "44")
+	p.settled()
+	if after := a.stored().Fixtures.Rails[0].Length; math.Abs(float64(after-before)-8*25.4) > 0.1 {
+		t.Errorf("the strip was %v long, and is %v", before, after)
+	}
+	p.keys("z", chromedp.ModifierCtrl)
+	p.settled()
+	if again := a.stored().Fixtures.Rails[0].Length; again != before {
+		t.Errorf("undone, the strip is %v long", again)
+	}
 }

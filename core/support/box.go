@@ -368,7 +368,7 @@ func (b *BinBox) Pieces(o Over) []piece.Piece {
 	}
 	switch {
 	case b.On != ByCleat && b.Screw != nil:
-		out = append(out, o.screws("screws", len(b.Spots), *b.Screw))
+		out = append(out, o.spots(b.Spots, *b.Screw)...)
 	case b.On == ByCleat && b.Hook != nil:
 		hook := o.cut("hook", "hook", 1, b.Hook.Made, float64(b.Hook.Length), float64(b.Hook.High), float64(b.Hook.Thick))
 		if o.Rail != nil {

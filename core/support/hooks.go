@@ -320,5 +320,5 @@ func (h *HookRail) Pieces(o Over) []piece.Piece {
 		}
 	}
 	out := append(only(board), hooks...)
-	return append(out, o.screws("screws", len(h.Spots), h.Rail.Screw))
+	return append(out, o.spots(h.Spots, h.Rail.Screw)...)
 }

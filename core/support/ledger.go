@@ -233,6 +233,10 @@ func (o *Outfit) ledgers() error {
 			}
 			side.Spots = append(side.Spots, Spot{ID: o.ID(), X: x, Y: 16}, Spot{ID: o.ID(), X: x, Y: high - 16})
 		}
+		if front := thick + length - 35; len(side.Studs) == 1 && o.Wall.Kind == wall.WoodStuds && o.Wall.Lining.Kind == wall.Gypsum && front > side.Studs[0].X+100 {
+			toggle := o.Fixing(float64(thick), false, false) // or the one stud would let it swing
+			side.Spots = append(side.Spots, Spot{ID: o.ID(), X: front, Y: high / 2, Screw: &toggle})
+		}
 		x := float64(o.X)
 		if end == RightEnd {
 			x += float64(o.Length)
@@ -246,8 +250,6 @@ var _ Way = (*Side)(nil)
 
 // Pieces are the cleat and its screws.
 func (s *Side) Pieces(o Over) []piece.Piece {
-	return []piece.Piece{
-		o.cut("cleat", "side cleat", 1, s.Made, float64(s.Length), float64(s.Height), float64(s.Thickness)),
-		o.screws("screws", len(s.Spots), s.Rail.Screw),
-	}
+	cleat := o.cut("cleat", "side cleat", 1, s.Made, float64(s.Length), float64(s.Height), float64(s.Thickness))
+	return append([]piece.Piece{cleat}, o.spots(s.Spots, s.Rail.Screw)...)
 }

@@ -36,6 +36,20 @@ func (o *Over) screws(part string, n int, f hold.Fixing) piece.Piece {
 }
 
 // down are the screws into the board, if any.
+// spots are the fasteners at places, those of their own apart.
+func (o *Over) spots(all []Spot, usual hold.Fixing) []piece.Piece {
+	var out []piece.Piece
+	plain := 0
+	for _, s := range all {
+		if s.Screw == nil {
+			plain++
+			continue
+		}
+		out = append(out, o.screws("screw-"+s.ID, 1, *s.Screw))
+	}
+	return append(out, o.screws("screws", plain, usual))
+}
+
 // lock is the screw that locks it, where there is one of a size.
 func (o *Over) lock(on bool, f *hold.Fixing) []piece.Piece {
 	if !on || f == nil {

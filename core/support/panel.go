@@ -46,7 +46,7 @@ func (a *Panel) Pieces(o Over) []piece.Piece {
 	for _, s := range a.Spots {
 		p.Features = append(p.Features, bore(piece.Front, float64(s.X-a.X), float64(s.Y), a.Screw))
 	}
-	return []piece.Piece{p, o.screws("screws", len(a.Spots), a.Screw)}
+	return append([]piece.Piece{p}, o.spots(a.Spots, a.Screw)...)
 }
 
 // fitsPanel names what keeps a rail from the panel that it is on.

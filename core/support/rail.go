@@ -182,16 +182,7 @@ type sawn struct {
 
 // Pieces are the lengths of a rail, bored at its spots, and its fasteners.
 func (r *Rail) Pieces(o Over) []piece.Piece {
-	out := only(r.lengths(o))
-	plain := 0
-	for _, s := range r.Spots {
-		if s.Screw == nil {
-			plain++
-			continue
-		}
-		out = append(out, o.screws("screw-"+s.ID, 1, *s.Screw))
-	}
-	return append(append(out, o.screws("screws", plain, r.Screw)), o.lock(r.Lock && r.Kind == Block, r.LockScrew)...)
+	return append(append(only(r.lengths(o)), o.spots(r.Spots, r.Screw)...), o.lock(r.Lock && r.Kind == Block, r.LockScrew)...)
 }
 
 // lengths are the pieces that a rail is cut in, between its joints.

@@ -5,8 +5,25 @@ import { Measure } from "../bench/Measure";
 import { contentsTop, extent } from "./extent";
 import type { View } from "./view";
 import { setItem, setShelf, setStud } from "../model/edit";
-import { formOf, isWhole, partsOf, studsOf } from "../model/find";
-import { moveSupport } from "../model/move";
+import { formOf, isWhole, partsOf, studsOf, type Part } from "../model/find";
+import { moveSupport, setLength } from "../model/move";
+
+/** How far a board goes past its first and its last support; typed, that support moves. */
+function overhangs(shelf: Shelf, supports: Part[]) {
+  const first = supports[0];
+  const last = supports.at(-1);
+  const end = shelf.x_mm + shelf.length_mm;
+  if (!first || !last) return [];
+  return [
+    {
+      label: "left overhang",
+      from: shelf.x_mm,
+      to: first.x_mm,
+      put: (v: number) => moveSupport(first.id, shelf.x_mm + v),
+    },
+    { label: "right overhang", from: last.x_mm, to: end, put: (v: number) => moveSupport(last.id, end - v) },
+  ];
+}
 
 /** A dimension line with its figure to type on, from x0 to x1 at y, in pixels. */
 function Across({
@@ -74,7 +91,7 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
           label="length of the board"
           kind="length"
           value={shelf.length_mm}
-          onValue={(v) => setShelf(shelf.id, { length_mm: v })}
+          onValue={(v) => setLength(shelf.id, v)}
         />
       </Across>
       {item ? (
@@ -88,6 +105,15 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
           />
         </Across>
       ) : (
+        overhangs(shelf, supports).map((o) =>
+          view.x(o.to) - view.x(o.from) < 58 ? null : (
+            <Across key={o.label} x0={view.x(o.from)} x1={view.x(o.to)} y={y2}>
+              <Measure bare label={o.label} kind="length" value={o.to - o.from} onValue={o.put} />
+            </Across>
+          ),
+        )
+      )}
+      {!item &&
         supports.slice(1).map((s, i) => {
           const left = supports[i] ?? s;
           if (view.x(s.x_mm) - view.x(left.x_mm) < 58) return null;
@@ -102,8 +128,7 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
               />
             </Across>
           );
-        })
-      )}
+        })}
       <div
         className="absolute flex items-center gap-1 text-small text-soft"
         style={{

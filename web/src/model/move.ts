@@ -63,8 +63,9 @@ export const moveShelf =
 /** Moves one end of a shelf; what stands on it keeps its place on the wall. */
 export const moveEnd =
   (id: string, end: "left" | "right", x: number): Edit =>
-  (p) =>
-    changeShelf(id, (s) => {
+  (p) => {
+    const was = p.shelves.find((s) => s.id === id);
+    const next = changeShelf(id, (s) => {
       const right = s.x_mm + s.length_mm;
       const inner = s.contents.map((c) => (end === "left" ? s.x_mm + c.from_mm : s.x_mm + c.to_mm));
       if (end === "right") {
@@ -80,6 +81,8 @@ export const moveEnd =
         contents: s.contents.map((c) => ({ ...c, from_mm: c.from_mm - dx, to_mm: c.to_mm - dx })),
       };
     })(p);
+    return was ? follow(next, was) : next;
+  };
 
 /** Moves a support, an upright, a hook or a post; a bracket takes its slotted standard with it, and all on that. */
 export const moveSupport =
@@ -110,6 +113,59 @@ export const moveSupport =
         supports: s.supports.map((u) => (u.braced_bracket?.standard === standard ? { ...u, x_mm: to } : u)),
       })),
     };
+  };
+
+/** Puts some parts of a shelf at places, one by one. */
+export const spread =
+  (ids: string[], at: number[]): Edit =>
+  (p) =>
+    ids.reduce((q, id, i) => moveSupport(id, at[i] ?? 0)(q), p);
+
+/** What went from end to end of a shelf goes on doing so: its own rail and panel, or the board of its hooks. */
+function follow(p: Project, was: Shelf): Project {
+  const now = p.shelves.find((s) => s.id === was.id);
+  if (!now) return p;
+  const right = (s: Shelf) => s.x_mm + s.length_mm;
+  const by = (at: number, end: number, next: number) => (Math.abs(at - end) < 40 ? at + next - end : at);
+  const ends = (x: number, long: number): [number, number] => [
+    by(x, was.x_mm, now.x_mm),
+    by(x + long, right(was), right(now)),
+  ];
+  const inside = <T extends { x_mm: number }>(list: T[], from: number, to: number) => {
+    const left = list.filter((s) => s.x_mm > from + 10 && s.x_mm < to - 10);
+    return left.length > 0 ? left : list.map((s) => ({ ...s, x_mm: clamp(s.x_mm, from + 10, to - 10) }));
+  };
+  const fixtures = mapFixtures(p.fixtures, ownFixtures(p, was), (f) => {
+    if ("length_mm" in f) {
+      const [from, to] = ends(f.x_mm, f.length_mm);
+      return to - from < 60 ? f : { ...f, x_mm: from, length_mm: to - from, spots: inside(f.spots, from, to) };
+    }
+    if ("thickness_mm" in f) {
+      const [from, to] = ends(f.x_mm, f.width_mm);
+      return to - from < 60 ? f : { ...f, x_mm: from, width_mm: to - from, spots: inside(f.spots, from, to) };
+    }
+    return f;
+  });
+  const h = now.hook_rail;
+  if (!h) return { ...p, fixtures };
+  const [from, to] = ends(h.x_mm, h.length_mm);
+  if (to - from < 60) return { ...p, fixtures };
+  const hook_rail = {
+    ...h,
+    x_mm: from,
+    length_mm: to - from,
+    spots: inside(h.spots, from, to),
+    hooks: h.hooks.map((k) => ({ ...k, x_mm: clamp(k.x_mm, from + 5, to - 5) })),
+  };
+  return changeShelf(now.id, (s) => ({ ...s, hook_rail }))({ ...p, fixtures });
+}
+
+/** A shelf so long from its left end. */
+export const setLength =
+  (id: string, length_mm: number): Edit =>
+  (p) => {
+    const was = p.shelves.find((s) => s.id === id);
+    return was ? follow(changeShelf(id, (s) => ({ ...s, length_mm }))(p), was) : p;
   };
 
 /** Moves a rail with its fasteners along the wall, and up or down. */

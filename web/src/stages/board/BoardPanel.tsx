@@ -11,6 +11,7 @@ import { StuffFields } from "./StuffFields";
 import { TestSheet } from "./TestSheet";
 import { setThickness } from "../../model/board";
 import { setShelf } from "../../model/edit";
+import { setLength } from "../../model/move";
 import { ON_BOARDS } from "../../api/types.gen";
 import { formOf } from "../../model/find";
 
@@ -93,12 +94,7 @@ export function BoardPanel() {
           value={shelf.depth_mm}
           onValue={(v) => setShelf(shelf.id, { depth_mm: v })}
         />
-        <Measure
-          label="length"
-          kind="length"
-          value={shelf.length_mm}
-          onValue={(v) => setShelf(shelf.id, { length_mm: v })}
-        />
+        <Measure label="length" kind="length" value={shelf.length_mm} onValue={(v) => setLength(shelf.id, v)} />
       </Group>
       <StuffFields shelf={shelf} />
       <MakeUpFields shelf={shelf} />

@@ -1,14 +1,10 @@
-import { api } from "../../api/client";
-import type { HookRail, Shelf, ShelfReport, Upright } from "../../api/types.gen";
+import type { Shelf, ShelfReport, Upright } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
-import { lengthUnit } from "../../format";
 import { Group } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { CopyDelete } from "../CopyDelete";
-import { Keep } from "../Keep";
 import { PartFields } from "./PartFields";
-import { StockPick } from "./StockPick";
-import { newId, setShelf, type Edit } from "../../model/edit";
+import { setShelf, type Edit } from "../../model/edit";
 import { formOf, isWhole, nearestStud, partsOf } from "../../model/find";
 import { moveSupport } from "../../model/move";
 
@@ -95,70 +91,5 @@ export function FormPartFields({ shelf, id, report }: { shelf: Shelf; id: string
         </Group>
       )}
     </>
-  );
-}
-
-/** Hooks of one's own stock, to be taken and kept. */
-function HookStock({ shelf, rail }: { shelf: Shelf; rail: HookRail }) {
-  const design = useDesign();
-  const peg = rail.peg;
-  return (
-    <>
-      <StockPick
-        label="of my hooks"
-        kinds={["hook"]}
-        is={(p) => p.reach_mm === peg.reach_mm && p.d_mm === peg.d_mm}
-        take={(p) =>
-          setShelf(shelf.id, {
-            hook_rail: { ...rail, peg: { ...peg, reach_mm: p.reach_mm ?? peg.reach_mm, d_mm: p.d_mm ?? peg.d_mm } },
-          })
-        }
-      />
-      <div className="flex justify-end">
-        <Keep
-          what={() =>
-            api.keepPart({
-              name: `hook, reach ${lengthUnit(peg.reach_mm, design.units)}`,
-              kind: "hook",
-              reach_mm: peg.reach_mm,
-              d_mm: peg.d_mm,
-            })
-          }
-        />
-      </div>
-    </>
-  );
-}
-
-/** Hooks at even spacing over the board, as a story stick would mark them. */
-export function SpaceHooks({ shelf }: { shelf: Shelf }) {
-  const { edit } = useDeeds();
-  const h = shelf.hook_rail;
-  if (!h) return null;
-  const put = (n: number): Edit => {
-    const hooks = Array.from({ length: n }, (_, i) => ({
-      id: h.hooks[i]?.id ?? newId(),
-      x_mm: h.x_mm + (h.length_mm * (i + 0.5)) / n,
-    }));
-    return setShelf(shelf.id, {
-      hook_rail: { ...h, hooks },
-      contents: shelf.contents.map((it) =>
-        it.hook && !hooks.some((k) => k.id === it.hook) ? { ...it, hook: undefined } : it,
-      ),
-    });
-  };
-  return (
-    <Group title={`${h.hooks.length} hooks, by a story stick`}>
-      <Measure
-        label="how many, evenly spaced"
-        kind="number"
-        value={h.hooks.length}
-        onValue={(v) => put(Math.max(1, Math.min(60, Math.round(v))))}
-      />
-      <button type="button" className="act" onClick={() => edit(put(h.hooks.length))}>
-        space them evenly
-      </button>
-      <HookStock shelf={shelf} rail={h} />
-    </Group>
   );
 }

@@ -7,7 +7,8 @@ import { Group, ListRow, Pick } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
-import { FormFields, FormPartFields, SpaceHooks } from "./FormFields";
+import { FormFields, FormPartFields } from "./FormFields";
+import { Spacing } from "./Spacing";
 import { BracketStock } from "./BracketStock";
 import { CompareSheet } from "./CompareSheet";
 import { LinkList, Marks, Meets } from "./Answers";
@@ -62,7 +63,7 @@ export function HoldPanel() {
           {r && <UntilItBreaks key={shelf.id} shelf={shelf} answer={r} />}
           {/* What is found late comes last, so that it pushes nothing from under a finger. */}
           {r && <WhatWouldItTake shelf={shelf} answer={r} />}
-          <SpaceHooks shelf={shelf} />
+          <Spacing shelf={shelf} report={r} />
           <FormFields shelf={shelf} />
           {formOf(shelf) && carriers}
         </>
