@@ -5,10 +5,8 @@ import { linkOf, useChoice, useDeeds, useDesign } from "./context";
 import type { Checked } from "./useCheck";
 import { headline, limit, named, tone } from "./words";
 
-const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial" };
-/** Nothing is asked yet: it is neither good nor bad. */
-const NEUTRAL = "text-ink";
-const MARK = { bad: "✕", close: "≈", good: "✓" };
+const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial", open: "text-ink" };
+const MARK = { bad: "✕", close: "≈", good: "✓", open: "" };
 
 /** What the shelf comes to, in a sentence, with what gives first. */
 export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; checked: Checked }) {
@@ -36,12 +34,11 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const first = linkOf(shelf, shelf.first);
   const bends = linkOf(shelf, shelf.first_sag);
   const t = tone(shelf);
-  const unasked = shelf.evenly && t === "good";
   return (
     <div className="answered flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
       <p role="status" aria-live="polite" className="text-verdict leading-tight" data-testid="verdict">
-        <b className={unasked ? NEUTRAL : TONE[t]}>
-          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : unasked ? "" : MARK[t]} </span>
+        <b className={TONE[t]}>
+          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
           {strong}
         </b>
         {rest}

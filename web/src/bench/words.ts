@@ -62,8 +62,9 @@ export const TONE_OF: Record<string, string> = {
 };
 export const MARK_OF: Record<string, string> = { holds: "✓", sags: "≈", loose: "≈", gives: "✕", "cannot-say": "?" };
 
-export const tone = (s: ShelfReport): "bad" | "close" | "good" =>
-  s.verdict === "gives" ? "bad" : s.verdict === "holds" ? "good" : "close";
+/** Neither good nor bad where nothing is asked yet. */
+export const tone = (s: ShelfReport): "bad" | "close" | "good" | "open" =>
+  s.verdict === "holds" && s.evenly ? "open" : s.verdict === "gives" ? "bad" : s.verdict === "holds" ? "good" : "close";
 
 /** The answer in one line, for Home: what it holds, what is asked, and what would give. */
 export function line(s: ShelfReport, u: Units): string {

@@ -180,7 +180,7 @@ function Unreadable({ wall, onMend, onDelete }: { wall: Saved; onMend: () => voi
   );
 }
 
-const INK = { bad: "text-red", close: "text-ochre", good: "text-vial" };
+const INK = { bad: "text-red", close: "text-ochre", good: "text-vial", open: "text-ink" };
 
 function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
   const q = useQuery({
