@@ -180,7 +180,6 @@ func (p *paneled) Links() []SharedLink {
 		if st := d.Hit.Behind(); st != nil {
 			where = fmt.Sprintf("stud %d", p.set.Wall.Number(st))
 		}
-		case_ := func(all []hold.Action) hold.Case { return all[0].Case }
 		out = append(out,
 			SharedLink{Link: hold.Link{Part: d.ID, Mode: "pull", Goes: hold.Draws, Of: p.mount.Of(s.Column), Role: hold.RoleNear, Kind: hold.Strength,
 				Name: p.mount.Nouns(s.Column) + " of the panel", NoMean: p.mount.NoMean(s.Column)}, Where: where, X: s.Column.X,
@@ -188,7 +187,7 @@ func (p *paneled) Links() []SharedLink {
 					if len(all) == 0 {
 						return hold.Use{}
 					}
-					return s.Worst(sh, p.bears(sh, k, all), case_(all))
+					return s.Worst(sh, p.bears(sh, k, all), all[0].Case)
 				}},
 			SharedLink{Link: hold.Link{Part: d.ID, Mode: "heel", Goes: hold.Crushes, Of: p.set.LinedWith(), Role: hold.RoleHeel, Kind: hold.Strength,
 				Name: p.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: s.Column.X,

@@ -287,8 +287,7 @@ func (h *plated) Parts(d Demand) []FormPart {
 		share += float64(len(h.Hooks)) * h.pegs.each
 	}
 	drawBeside(&g, h.rail, h.spread(a), h.own.X)
-	out := []FormPart{{ID: h.ID, Name: "holder", X: h.own.X, Share: share, Moment: a.M, Geometry: g, On: false}}
-	out[0].Geometry.Holes = append([]hold.Hole{}, out[0].Geometry.Holes...)
+	out := []FormPart{{ID: h.ID, Name: "holder", X: h.own.X, Share: share, Moment: a.M, Geometry: g}}
 	for i, k := range h.Hooks {
 		site := h.set.site(float64(k.X))
 		g := site.NewGeometry(hold.Action{})
@@ -382,7 +381,7 @@ func (o *Outfit) toolHolder() error {
 	thick := o.Size(0.75, 19)
 	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), high-o.Size(3.5, 90), o.Size(3.5, 90), thick, true)
 	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
-	hook := o.woodScrew(1.25, 30)
+	hook := o.woodScrew(1.25, 35)
 	h := &ToolHolder{ID: o.ID(), Made: ply(), High: high, Thick: o.Size(0.75, 19), Spacer: true, Lock: true,
 		Hook: Hook{Made: ply(), High: 70, Thick: thick, Length: max(60, by(o.Length, 0.8)), Screw: hook, Count: 4}}
 	o.Form = h
