@@ -150,6 +150,14 @@ func (b *BinBox) behind() float64 {
 	return float64(b.BackThick)
 }
 
+// off is how far the box stands off the face that it hangs on: its hook is behind it, mm.
+func (b *BinBox) off() float64 {
+	if b.On == ByCleat && b.Hook != nil {
+		return float64(b.Hook.Thick)
+	}
+	return 0
+}
+
 // slat is from where to where the piece goes that holds it to the wall, over its lower edge.
 func (b *BinBox) slat() (low, high float64) {
 	if b.Back == SlatBack {
@@ -166,7 +174,7 @@ func (b *BinBox) Tiers() []float64 { return []float64{0} }
 
 // Room is what is before its back.
 func (b *BinBox) Room(depth float64) (from, reach float64) {
-	return b.behind(), max(1, depth-b.behind()-float64(b.FrontDeep))
+	return b.off() + b.behind(), max(1, depth-b.behind()-float64(b.FrontDeep))
 }
 
 // Fixings are those into the wall.

@@ -163,11 +163,12 @@ func (h *boxed) does(i int, d Demand, all bool) (r, e float64) {
 
 // out is how far from the wall's face all of it stands in a demand, mm.
 func (h *boxed) out(d Demand) float64 {
-	w, m := h.rest+h.bottomWeight(), h.rest*h.restZ+h.bottomWeight()*(h.behind()+(h.set.Depth-h.behind())/2)
+	w := h.rest + h.bottomWeight()
+	m := w*h.off() + h.rest*h.restZ + h.bottomWeight()*(h.behind()+h.set.Depth)/2
 	for _, g := range h.set.Goods {
 		w, m = w+g.W*d.By, m+g.W*d.By*(g.Z-h.base)
 	}
-	w, m = w+d.Extra, m+d.Extra*h.set.Depth
+	w, m = w+d.Extra, m+d.Extra*(h.off()+h.set.Depth)
 	return m / max(w, 1e-9)
 }
 
@@ -259,7 +260,7 @@ func (h *boxed) cornered(sh *working.Sheet, i int, d Demand) hold.Use {
 	on, deep := h.set.Bases[d.Case], h.set.Depth-h.behind()
 	if i == 0 || i == len(h.at)-1 {
 		one := h.Corners.takes(sh, &h.own, h.wood, float64(h.Thick), h.set.Board, on)
-		return h.Corners.row(sh, one, r, e-h.behind(), deep, 0)
+		return h.Corners.row(sh, one, r, e-h.off()-h.behind(), deep, 0)
 	}
 	one := h.Corners.takes(sh, &h.own, h.set.Board, h.set.Thickness, h.wood, on)
 	return h.Corners.row(sh, one, 0, 0, deep, r)
@@ -274,12 +275,13 @@ func (h *boxed) atBack(sh *working.Sheet, i int, d Demand) hold.Use {
 	if h.Back == WholeBack {
 		y = high * 2 / 3
 	}
-	t := r * max(0, e-h.behind()) / y
+	arm := max(0, e-h.off()-h.behind())
+	t := r * arm / y
 	if sh.On() {
 		sh.Add("R", "of the bottom, of what presses it down there, and its own half of the box, × care", "beam on ends and dividers × care", r, working.Force,
 			"Euler–Bernoulli beam", working.In("care", d.Care, working.Ratio))
 		sh.Add("T", "pull off the back, about the box's lower edge, y below the joint's middle", "R × e / y", t, working.Force, "statics",
-			working.In("R", r, working.Force), working.In("e", max(0, e-h.behind()), working.Length), working.In("y", y, working.Length))
+			working.In("R", r, working.Force), working.In("e", arm, working.Length), working.In("y", y, working.Length))
 	}
 	side := h.Corners // through the back into the ends' back edges, whose grain runs up the wall
 	side.End = false
@@ -386,11 +388,7 @@ func (h *boxed) couples(d Demand, do func(stud string, up, couple float64)) {
 func (h *boxed) Parts(d Demand) []FormPart {
 	g := h.own.NewGeometry(hold.Action{})
 	t, high, deep, long := float64(h.Thick), float64(h.High), h.set.Depth, h.set.Length
-	x0, back, stuff := -long/2, h.behind(), h.Made.Stuff()
-	shift := 0.0
-	if h.On == ByCleat && h.Hook != nil {
-		shift = float64(h.Hook.Thick)
-	}
+	x0, back, stuff, shift := -long/2, h.behind(), h.Made.Stuff(), h.off()
 	shape := func(name string, side, front [][2]float64) {
 		for i := range side {
 			side[i][0] += shift

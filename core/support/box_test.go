@@ -91,6 +91,28 @@ func TestDowelsOfABoxByHand(t *testing.T) {
 	}
 }
 
+// A box on a bevelled rail stands off the wall by its hook: all that it weighs and what stands in it is
+// that much further out on the bevel and on the rail's screws, and not on its own joints.
+func TestABoxOnARailStandsOffTheWall(t *testing.T) {
+	h := boxOf(func(b *BinBox) {
+		b.On, b.Hook = ByCleat, &Hook{Made: b.Made, High: 70, Thick: 30, Length: 700, Screw: hold.Fixing{Type: "wood-8", Length: 31.75}, Count: 6}
+	})
+	if from, reach := h.Room(200); from != 49 || reach != 181 {
+		t.Errorf("the room in it begins at %v and goes %v out, want 49 and 181", from, reach)
+	}
+	d := everyday(1)
+	if got, want := h.whole(d).M, 200*100+h.rest*(30+100)+h.bottomWeight()*(30+109.5); !near(got, want, 1e-9) {
+		t.Errorf("turned by %.1f N·mm, want %.1f", got, want)
+	}
+	from := h.out(d) - 30 - 19
+	one := h.Corners.screws(nil, h.wood, 19, h.set.Board, h.set.Bases[hold.Everyday])
+	r, _ := h.does(0, d, false)
+	want := h.Corners.row(nil, one, r-h.rest/2, from, 181, 0).Used
+	if got := formLink(t, h, "left", "bottom", "box").Use(nil, d).Used; !near(got, want, 1e-9) {
+		t.Errorf("its joint is used %.5f, want %.5f", got, want)
+	}
+}
+
 // What is only glued holds nothing in end grain; a bottom that is missing holds nothing; dividers
 // carry the bottom only where what fixes them may be pulled; a deeper box is used more.
 func TestBoxesAreWhatTheyAre(t *testing.T) {
