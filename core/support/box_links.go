@@ -1,7 +1,9 @@
 package support
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -34,26 +36,16 @@ func (b *BinBox) Stand(s Stage) Standing {
 	h.wood = h.own.Piece(b.Made, s.Depth, t)
 	h.at = []float64{s.X + t/2}
 	if b.holdsBottom() {
-		for _, d := range b.Dividers {
-			h.at, h.marks = append(h.at, float64(d.X)), append(h.marks, d)
+		h.marks = slices.SortedFunc(slices.Values(b.Dividers), func(a, b Divider) int { return cmp.Compare(a.X, b.X) })
+		for _, d := range h.marks {
+			h.at = append(h.at, float64(d.X))
 		}
 	}
 	h.at = append(h.at, s.X+s.Length-t/2)
-	sortWith(h.at[1:len(h.at)-1], h.marks)
 	h.bottom = row{noun: "bottom", over: "ends and dividers", set: &h.set, at: h.at, points: h.Points(), board: s.Board, deep: s.Depth - b.behind(), t: s.Thickness}.lay()
 	h.weigh()
 	h.mount()
 	return h
-}
-
-// sortWith sorts places with what stands at them.
-func sortWith(at []float64, of []Divider) {
-	for i := range at {
-		for k := i; k > 0 && at[k] < at[k-1]; k-- {
-			at[k], at[k-1] = at[k-1], at[k]
-			of[k], of[k-1] = of[k-1], of[k]
-		}
-	}
 }
 
 // holdsBottom tells whether its dividers hold the bottom up: they are fixed, and what fixes them may
