@@ -13,7 +13,7 @@ build: web/dist/index.html
 # Tests that run the built program or node are not seen by Go's cache of results,
 # so nothing is taken from it.
 test: chromium lint
-	go test -count 1 -timeout 20m ./...
+	go test -count 1 -timeout 28m ./...
 
 # The random designs of the core, 20 000 in place of 500: about half an hour.
 long:
@@ -55,14 +55,15 @@ web/node_modules/.package-lock.json: web/package-lock.json
 web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
 	$(NPM) run --silent build
 
+# What tests need of the system: a browser, and what renders a PDF.
 chromium:
-	@command -v chromium >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
+	@command -v chromium >/dev/null && command -v pdftoppm >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium poppler-utils; }
 
 e2e: chromium web/dist/index.html
-	go test -count 1 -timeout 20m ./...
+	go test -count 1 -timeout 28m ./...
 
 bench: web/dist/index.html
-	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./server/api ./e2e
+	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./core/cutting ./core/plan ./server/api ./e2e
 	@echo "bundle, gzip bytes of the scripts:" && cat web/dist/assets/*.js | gzip -9 | wc -c
 
 generate: setup

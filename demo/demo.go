@@ -4,14 +4,32 @@ package demo
 
 import (
 	"embed"
+	"encoding/json"
 	"fmt"
 
 	"aguante/core/design"
+	"aguante/core/problem"
+	"aguante/core/shop"
 	"aguante/server/projectfile"
 )
 
 //go:embed *.json
 var files embed.FS
+
+//go:embed shop/shop.json
+var workshop []byte
+
+// Shop is the demo's workshop: boards with prices, one with a split end, an offcut.
+func Shop() (s shop.Shop, err error) {
+	if err = json.Unmarshal(workshop, &s); err != nil {
+		return s, fmt.Errorf("demo shop: %w", err)
+	}
+	l := problem.New()
+	if s.Validate(l); len(l.All()) > 0 {
+		return s, fmt.Errorf("demo shop: %v", l.All())
+	}
+	return s, nil
+}
 
 // Walls reads the demo walls, one project of each file.
 func Walls() ([]*design.Project, error) {

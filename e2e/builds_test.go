@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 
 	"aguante/core/dress"
 )
@@ -34,10 +33,8 @@ func TestAThinPanel(t *testing.T) {
 	if strings.Contains(p.text("[data-testid=verdict]"), "Would hold 0 ") {
 		t.Fatalf("with its rail over both studs: %s", p.text("[data-testid=verdict]"))
 	}
-	// A rail off its panel is refused, with both places, and nothing is lost.
-	p.put("left end, along the wall", `10"`)
-	p.says("[role=alert]", "keep it on the panel")
-	p.keys(kb.Escape)
+	// A rail off its panel is named with both places, and can be taken back.
+	p.clash("all of it with its screws, left end to", `10"`, "keep it on the panel")
 }
 
 // A box whose screws in end grain give first, and the same with dowels, from an empty wall.
@@ -60,9 +57,7 @@ func TestABoxByScrewsAndByDowels(t *testing.T) {
 	if six := a.first().Limit.Kg; six <= one || six <= weak {
 		t.Errorf("on six dowels it holds %.1f kg by %s, on one %.1f, on one screw in end grain %.1f", six, a.first().Name, one, weak)
 	}
-	p.put("front falls back at the top by", `7"`)
-	p.says("[role=alert]", "comes out of the ends")
-	p.keys(kb.Escape)
+	p.clash("front falls back at the top by", `7"`, "comes out of the ends")
 }
 
 // A bracket on a board across the studs, put there from an empty wall by one button, and a tool holder

@@ -51,7 +51,12 @@ func TestCheckCommand(t *testing.T) {
 		"no file named":     {"", []string{"check"}, 2, "", "arg"},
 		"no such command":   {"", []string{"levitate"}, 2, "", "unknown command"},
 		"catalogue":         {"", []string{"catalogue"}, 0, `"eastern-white-pine"`, ""},
-		"schema":            {"", []string{"schema"}, 0, `"Aguante project file, version 4"`, ""},
+		"holes":             {"", []string{"holes", demo}, 0, "upright 1 of Hive rack", ""},
+		"check sheet":       {"", []string{"paper", demo, "--out", t.TempDir()}, 0, "check sheet.pdf", ""},
+		"templates":         {"", []string{"paper", demo, "--what", "templates", "--size", "letter", "--out", t.TempDir()}, 0, "story stick, heights.dxf", ""},
+		"a song on paper":   {"", []string{"paper", demo, "--what", "song"}, 2, "", "nothing to print called song"},
+		"paper of no size":  {"", []string{"paper", demo, "--size", "a7"}, 2, "", "A4 and Letter"},
+		"schema":            {"", []string{"schema"}, 0, `"Aguante project file, version 6"`, ""},
 		"an address in use": {"", []string{"serve", "--data", t.TempDir(), "--addr", "256.0.0.1:1"}, 2, "", "listen"},
 	} {
 		code, out, errs := command(t, c.input, c.args...)

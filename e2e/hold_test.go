@@ -105,9 +105,9 @@ func TestALowStripGivesBeforeItsDowels(t *testing.T) {
 	p.choose("fastener", "wood-6")
 	p.click(`[aria-label="rows"] button|one`)
 	p.put("high", `1"`)
-	p.says("aside [role=alert]", "is not possible here") // the row would be above it: nothing changes
-	p.keys(kb.Escape)
+	p.says("[data-testid=problems]", "is not possible here") // the row is above it: one can go on
 	p.put("row 1, over the lower edge", `3/4"`)
+	p.gone("[data-testid=problems]")
 	p.put("high", `1 1/2"`)
 	p.put("lower edge, over the floor", "48")
 	p.settled()
@@ -233,7 +233,7 @@ func TestPartsThatCannotBe(t *testing.T) {
 	p.click("aside button|the shelf")
 	p.choose("hangs on", "timber-brackets")
 	p.click("aside li button|bracket 1")
-	refused("out along the arm", `30"`, "is not possible here")
+	p.clash("out along the arm", `30"`, "is not possible here")
 	p.choose("joint", "butt")
 	p.says("aside", "End-grain glue counts for nothing")
 	p.click("aside button|take it out")
@@ -241,9 +241,9 @@ func TestPartsThatCannotBe(t *testing.T) {
 	p.click("aside button|the shelf")
 	p.choose("hangs on", "cleat")
 	p.click("aside li button|rail on the wall")
-	refused("bevel, degrees from level", "0", "holds nothing")
+	p.clash("bevel, degrees from level", "0", "holds nothing")
 	refused("long", "90 ft", "is not possible here")
-	refused("left end, along the wall", "119", "keep it on the wall")
+	p.clash("all of it with its screws, left end to", "119", "keep it on the wall")
 	p.click("aside button|the shelf")
 	p.choose("hangs on", "pins-in-strip")
 	p.click("aside li button|pin 1")
@@ -317,5 +317,5 @@ func TestABracketWithTwoBlades(t *testing.T) {
 		t.Errorf("%d blades, then %+v", before, b.Blades)
 	}
 	p.put("2, blade, aside of the middle", "1/2 in")
-	p.see("[role=alert]|leave no wood between them")
+	p.says("[data-testid=problems]", "leave no wood between them")
 }

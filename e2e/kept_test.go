@@ -41,13 +41,13 @@ func TestNonsenseInTheBrowser(t *testing.T) {
 	_, p := openJars(t, 1280, 800)
 	p.settled()
 	id := projectOf(p)
-	for _, kept := range []string{`7`, `{"base":1}`, `{"base":1,"document":{}}`, `{"base":1,"document":{"version":4,"name":"x","units":{},"wall":{"studs":[]},"shelves":[3]}}`,
+	for _, kept := range []string{`7`, `{"base":1}`, `{"base":1,"document":{}}`, `{"base":1,"document":{"version":6,"name":"x","units":{},"wall":{"studs":[]},"shelves":[3]}}`,
 		`not even this`} {
 		eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", %q)`, id, kept))
 		p.do(chromedp.Reload())
 		p.says("[data-testid=verdict]", "Holds 36 kg")
 	}
-	eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", JSON.stringify({ base: 1, document: { version: 4, name: "x", units: { length: "in", mass: "kg" },
+	eval[any](p, fmt.Sprintf(`void localStorage.setItem("aguante:pending:%s", JSON.stringify({ base: 1, document: { version: 6, name: "x", units: { length: "in", mass: "kg" },
 		wall: { studs: [null] }, shelves: [] } }))`, id))
 	p.do(chromedp.Reload())
 	p.says("[role=alert]", "Something broke in drawing this page.")

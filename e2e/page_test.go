@@ -5,6 +5,7 @@ import (
 	"bufio"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"net/http"
@@ -164,8 +165,9 @@ func (a *app) named(name string) *design.Project {
 
 // page is one tab of a browser.
 type page struct {
-	t   testing.TB
-	ctx context.Context
+	t       testing.TB
+	ctx     context.Context
+	fingers bool // it is pressed by fingers
 }
 
 // browse opens a fresh browser on a page.
@@ -181,9 +183,9 @@ func browse(t testing.TB, url string, width, height int64) *page {
 	if err := chromedp.Do(bctx); err != nil {
 		t.Fatal(err)
 	}
-	ctx, cancel := context.WithTimeout(bctx, 2*time.Minute)
+	ctx, cancel := context.WithTimeout(bctx, 5*time.Minute)
 	t.Cleanup(cancel)
-	p := &page{t, ctx}
+	p := &page{t: t, ctx: ctx}
 	p.do(chromedp.EmulateViewport(width, height), chromedp.Navigate(url))
 	return p
 }
@@ -193,7 +195,7 @@ func (p *page) tab(url string) *page {
 	p.t.Helper()
 	ctx, cancel := chromedp.NewContext(p.ctx)
 	p.t.Cleanup(cancel)
-	q := &page{p.t, ctx}
+	q := &page{t: p.t, ctx: ctx}
 	q.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(url))
 	return q
 }
@@ -214,16 +216,22 @@ func eval[T any](p *page, js string) T {
 	return v
 }
 
-// until waits for a condition of the page, in Javascript.
+// until waits for a condition of the page, in Javascript. What cannot be asked
+// yet, because what it asks of is not there or a page is just going, is not so yet.
 func (p *page) until(what, js string) {
 	p.t.Helper()
 	for end := time.Now().Add(12 * time.Second); ; time.Sleep(15 * time.Millisecond) {
-		if eval[bool](p, "!!("+js+")") {
+		is, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
+		var thrown *chromedp.ExceptionError
+		if err != nil && !errors.As(err, &thrown) && !strings.Contains(err.Error(), "navigated or closed") {
+			p.t.Fatalf("%s: %v", js, err)
+		}
+		if is {
 			return
 		}
 		if time.Now().After(end) {
 			p.shot(filepath.Join(os.TempDir(), "aguante-e2e-failed.png"))
-			p.t.Fatalf("waited in vain: %s\nthe page says:\n%s", what, eval[string](p, "document.body.innerText"))
+			p.t.Fatalf("waited in vain: %s (%v)\nthe page says:\n%s", what, err, eval[string](p, "document.body.innerText"))
 		}
 	}
 }
@@ -306,6 +314,11 @@ func (p *page) centre(at string) (x, y float64) {
 func (p *page) click(at string) {
 	p.t.Helper()
 	x, y := p.centre(at)
+	if p.fingers {
+		p.touch(input.DispatchTouchEventTypeTouchStart, [2]float64{x, y})
+		p.touch(input.DispatchTouchEventTypeTouchEnd)
+		return
+	}
 	p.do(chromedp.MouseClickXY(x, y))
 }
 
@@ -342,8 +355,25 @@ func (p *page) put(label, text string) {
 	p.see(`input[aria-label="` + label + `"]`)
 	p.keys(text)
 	p.keys(kb.Enter)
-	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]")`,
+	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]:not([data-testid])")`,
 		`input[aria-label="`+label+`"]`))
+}
+
+// clash types a figure that does not go with the rest: it is taken, what is wrong is named, and undoing it
+// takes that back.
+func (p *page) clash(label, text, why string) {
+	p.t.Helper()
+	was := p.figure(label)
+	p.put(label, text)
+	p.says("[data-testid=problems]", why)
+	if now := p.figure(label); now == was {
+		p.t.Errorf("%s: %s was not taken", label, text)
+	}
+	p.click("aside button|=undo the last change")
+	p.gone("[data-testid=problems]")
+	if now := p.figure(label); now != was {
+		p.t.Errorf("%s: %s became %s", label, was, now)
+	}
 }
 
 // give hands a file with a text to a labelled file field.
@@ -366,6 +396,8 @@ func (p *page) choose(label, value string) {
 }
 
 func (p *page) pick(find, value string) {
+	p.t.Helper()
+	p.until("a list to choose from", find)
 	eval[chromedp.Void](p, fmt.Sprintf(`(e => { Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(e, %q); e.dispatchEvent(new Event("change", { bubbles: true })); })(%s)`, value, find))
 }
 

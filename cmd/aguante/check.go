@@ -27,13 +27,9 @@ func checkCommand() *cobra.Command {
 		Long: "Check a project file and print a table, or the whole report with --json.\nExit code 0: everything holds; 1: something does " +
 			"not; 2: the file cannot be read.",
 		RunE: func(c *cobra.Command, args []string) error {
-			b, err := readInput(args[0])
+			p, err := readProject(args[0])
 			if err != nil {
 				return exit{2, err}
-			}
-			p, err := projectfile.Read(b)
-			if err != nil {
-				return exit{2, fmt.Errorf("%s cannot be read\n%s", args[0], say.In(unitsOf(b), err.Error()))}
 			}
 			r, err := check.Run(c.Context(), p)
 			if err != nil {
@@ -58,6 +54,19 @@ func checkCommand() *cobra.Command {
 	}
 	c.Flags().BoolVar(&asJSON, "json", false, "print the whole report as JSON")
 	return c
+}
+
+// readProject reads a project file; what is wrong with it is said in its own units.
+func readProject(name string) (*design.Project, error) {
+	b, err := readInput(name)
+	if err != nil {
+		return nil, err
+	}
+	p, err := projectfile.Read(b)
+	if err != nil {
+		return nil, fmt.Errorf("%s cannot be read\n%s", name, say.In(unitsOf(b), err.Error()))
+	}
+	return p, nil
 }
 
 func readInput(name string) ([]byte, error) {
@@ -90,11 +99,7 @@ func printReport(out io.Writer, r *check.Report, u say.Units) error {
 		return u.Holds(l.Kg)
 	}
 	for _, s := range r.Shelves {
-		names := map[string]check.Link{}
-		for _, l := range s.Links {
-			names[l.ID] = l
-		}
-		fmt.Fprintf(out, "%s: %s\n", s.Name, say.In(u, sentence(s, names, u, mass)))
+		fmt.Fprintf(out, "%s: %s\n", s.Name, s.Said(u))
 		w := tabwriter.NewWriter(out, 2, 8, 2, ' ', 0)
 		fmt.Fprintln(w, "  link\twhere\tused\tholds\twould break\thandling")
 		for _, l := range s.Links {
@@ -127,27 +132,6 @@ func printReport(out io.Writer, r *check.Report, u say.Units) error {
 	}
 	_, err := fmt.Fprintln(out, "A check for hobby use, not an engineer's or a code approval. Local codes and licensed people decide.")
 	return err
-}
-
-func sentence(s check.Shelf, links map[string]check.Link, u say.Units, mass func(check.Limit) string) string {
-	asked := u.Asked(s.Asked)
-	first := links[s.First]
-	if s.Evenly {
-		return fmt.Sprintf("empty. Would hold %s spread evenly. First to give: %s, %s (%s).", mass(s.HoldsUpTo), first.Name, first.Where,
-			first.How)
-	}
-	if s.Verdict == check.Cannot {
-		return "cannot say: " + s.Why + "."
-	}
-	text := fmt.Sprintf("holds %s of %s asked. First to give: %s, %s (%s). Stays straight to %s.", mass(s.HoldsUpTo), asked,
-		first.Name, first.Where, first.How, mass(s.StraightTo))
-	if s.Verdict == check.Loose {
-		text += " But it lies loose: " + s.Loose + ". Screw it down."
-	}
-	if s.Handling.Verdict == check.Gives {
-		text += " Does not take its heaviest item set down on the front edge."
-	}
-	return text
 }
 
 func catalogueCommand() *cobra.Command {

@@ -148,9 +148,14 @@ func serve(ctx context.Context, o serveOptions, withDemo bool) (err error) {
 	return <-done
 }
 
-// loadDemo stores the demo walls.
+// loadDemo stores the demo walls, and the workshop that they are built in.
 func loadDemo(ctx context.Context, st *store.Store) error {
-	walls, err := demo.Walls()
+	mine, err := demo.Shop()
+	if err == nil {
+		_, err = st.ReplaceShop(ctx, 0, mine)
+	}
+	walls, bad := demo.Walls()
+	err = errors.Join(err, bad)
 	for _, p := range walls {
 		if err == nil {
 			_, err = st.Create(ctx, p)

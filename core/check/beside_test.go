@@ -1,6 +1,7 @@
 package check_test
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -8,6 +9,7 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/field"
 	"aguante/core/load"
 	"aguante/core/problem"
 	"aguante/core/wall"
@@ -110,4 +112,56 @@ func cloned(t *testing.T, p *design.Project) *design.Project {
 	q := *p
 	q.Shelves = []design.Shelf{p.Shelves[0].Clone()}
 	return &q
+}
+
+// Nothing stands in one place with another without a word: studs, fasteners, pins, what hangs beside it;
+// a rail past the wall cannot be judged.
+func TestNoCollisionPassesUnsaid(t *testing.T) {
+	for want, build := range map[string]func(t *testing.T, p *design.Project){
+		"stand in one another": func(t *testing.T, p *design.Project) {
+			dressedPlain(t, p, "flat-brackets")
+			again := p.Wall.Studs[1]
+			again.ID, again.X = "twin", again.X+6
+			p.Wall.Studs = append(p.Wall.Studs, again)
+		},
+		"pin 1 and a screw of its strip": func(t *testing.T, p *design.Project) {
+			p.Shelves[0].Thickness = 44
+			dressedPlain(t, p, "pins-in-strip")
+			r := &p.Fixtures.Rails[0]
+			p.Shelves[0].Supports[0].X = r.Spots[0].X + 5
+			r.Spots[0].Y = p.Shelves[0].Y + p.Shelves[0].Thickness/2 - r.Bottom
+		},
+		"are in one place": func(t *testing.T, p *design.Project) {
+			p.Shelves[0].Thickness = 44
+			dressedPlain(t, p, "pins-in-strip")
+			r := &p.Fixtures.Rails[0]
+			twin := r.Spots[0]
+			twin.ID, twin.X = "twin", twin.X+3
+			r.Spots = append(r.Spots, twin)
+		},
+		`it runs into "Rack"`: func(t *testing.T, p *design.Project) {
+			q := plain()
+			dressedPlain(t, q, "rack")
+			rack := q.Shelves[0]
+			n := 0
+			field.Renew(&rack, func() string { n++; return fmt.Sprint("r", n) })
+			rack.Name, rack.Y = "Rack", 200
+			dressedPlain(t, p, "cart")
+			p.Shelves = append(p.Shelves, rack)
+			p.Shelves[0].Y = 600
+		},
+	} {
+		p := plain()
+		build(t, p)
+		if !slices.ContainsFunc(asked(t, p).Cautions, func(c check.Caution) bool { return strings.Contains(c.Text, want) }) {
+			t.Errorf("nothing says %q: %v", want, asked(t, p).Cautions)
+		}
+	}
+	p := plain()
+	p.Shelves[0].Thickness = 44
+	dressedPlain(t, p, "pins-in-strip")
+	p.Fixtures.Rails[0].X = 2500
+	if bad := p.Validate(); !slices.ContainsFunc(bad, func(b problem.Problem) bool { return strings.Contains(b.Message, "keep it on the wall") }) {
+		t.Errorf("a rail past the wall: %v", bad)
+	}
 }

@@ -1,15 +1,14 @@
 package check
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
-	"os"
 	"strings"
 	"testing"
 
 	"aguante/core/design"
+	"aguante/core/dress/dresstest"
 	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/quantity"
@@ -28,18 +27,7 @@ func demoWall(t testing.TB) *design.Project {
 }
 
 // honeyRoom is the whole of the demo's long wall.
-func honeyRoom(t testing.TB) *design.Project {
-	t.Helper()
-	b, err := os.ReadFile("../../demo/honey-room.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var p design.Project
-	if err := json.Unmarshal(b, &p); err != nil {
-		t.Fatal(err)
-	}
-	return &p
-}
+func honeyRoom(t testing.TB) *design.Project { return dresstest.HoneyRoom(t) }
 
 func run1(t testing.TB, p *design.Project) Shelf {
 	t.Helper()

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/material"
 	"aguante/core/say"
@@ -137,6 +138,51 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 				math.Ceil(100*chance))
 		}
 	}
+	clashNotes(p, s, out)
+}
+
+// clashNotes says which studs, fasteners and pins a shelf depends on that cannot both be where they are.
+func clashNotes(p *design.Project, s *design.Shelf, out *Answer) {
+	caution := func(about, format string, args ...any) {
+		out.Cautions = append(out.Cautions, Caution{about, fmt.Sprintf(format, args...)})
+	}
+	var holes []hold.Hole
+	used := map[string]bool{}
+	for held := range out.held() {
+		for _, h := range held.Holes {
+			if !slices.ContainsFunc(holes, func(o hold.Hole) bool { return o.ID == h.ID }) {
+				holes = append(holes, h)
+			}
+			used[h.Stud] = true
+		}
+	}
+	studs := p.Wall.Studs
+	for i := range studs {
+		for k := range studs[:i] {
+			a, b := &studs[k], &studs[i]
+			if apart := math.Abs(float64(b.X - a.X)); (used[a.ID] || used[b.ID]) && apart < float64(a.Width+b.Width)/2-1 {
+				caution(b.ID, "the studs at %s and %s stand in one another, %s apart: one of them is not there, find out which",
+					say.Place(float64(a.X)), say.Place(float64(b.X)), say.Place(apart))
+			}
+		}
+	}
+	for i, h := range holes {
+		for _, o := range holes[:i] {
+			if math.Hypot(h.X-o.X, h.Y-o.Y) < (h.D+o.D)/2 {
+				caution(s.ID, "two of its fasteners at %s along the wall are in one place: move one of them", say.Place(h.X))
+			}
+		}
+		for k := range s.Supports {
+			pin := s.Supports[k].Pin
+			if pin == nil || s.Rail == "" {
+				continue
+			}
+			if math.Abs(h.X-float64(s.Supports[k].X)) < (float64(pin.Width)+h.D)/2 && math.Abs(h.Y-float64(s.Thickness)/2) < (float64(pin.High)+h.D)/2 {
+				caution(s.Supports[k].ID, "%s and a screw of its strip are in one place, %s along the wall: move one of them",
+					out.Supports[k].Name, say.Place(h.X))
+			}
+		}
+	}
 }
 
 // rect is a piece of the wall's face, and how far out from it what is there begins, mm.
@@ -150,9 +196,7 @@ func (r rect) meets(o rect) bool {
 func bodyOf(s *design.Shelf) rect {
 	low, high := 0.0, float64(s.Thickness)
 	if form, _ := s.Form(); form != nil {
-		if l, h, ok := support.Body(form); ok {
-			low, high = l, h
-		}
+		low, high = support.Body(form)
 	}
 	return rect{float64(s.X), float64(s.X + s.Length), float64(s.Y) + low, float64(s.Y) + high, 0}
 }

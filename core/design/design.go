@@ -22,7 +22,7 @@ import (
 // Format and Version name the file format that this program reads and writes.
 const (
 	Format  = "aguante-project"
-	Version = 4
+	Version = 6
 )
 
 // MostShelves is how many shelves one wall may have.
@@ -40,6 +40,7 @@ type Project struct {
 	Wall     wall.Wall        `json:"wall"`
 	Fixtures support.Fixtures `json:"fixtures"`
 	Shelves  []Shelf          `json:"shelves" count:"0 40" usual:"[]"`
+	Making   Making           `json:"making"`
 }
 
 // Units are what the person reads and types: lengths and masses apart.

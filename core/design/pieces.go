@@ -30,14 +30,35 @@ func (p *Project) Hangings(s *Shelf) []piece.Piece {
 	var out []piece.Piece
 	for i := range s.Supports {
 		o := over
-		o.ID = s.Supports[i].ID
+		o.ID, o.At = s.Supports[i].ID, float64(s.Supports[i].X-s.X)
 		for _, one := range s.Supports[i].Way().Pieces(o) {
-			if !slices.ContainsFunc(out, func(o piece.Piece) bool { return o.ID == one.ID }) {
-				out = append(out, one)
+			if k := slices.IndexFunc(out, func(o piece.Piece) bool { return o.ID == one.ID }); k >= 0 {
+				out[k].Features = append(out[k].Features, one.Features...) // one piece that they share
+				continue
 			}
+			out = append(out, one)
 		}
 	}
-	return append(out, p.Fixtures.Pieces(over, p.behind(s.fixtures()))...)
+	return append(out, p.inRails(p.Fixtures.Pieces(over, p.behind(s.fixtures())))...)
+}
+
+// inRails bores strips for the pins of every shelf that stand in them.
+func (p *Project) inRails(out []piece.Piece) []piece.Piece {
+	for i := range p.Shelves {
+		s := &p.Shelves[i]
+		r := p.RailOf(s)
+		if r == nil || r.Kind != support.Strip {
+			continue
+		}
+		for k := range s.Supports {
+			pin := s.Supports[k].Pin
+			if pin == nil {
+				continue
+			}
+			r.Bore(out, float64(s.Supports[k].X), float64(s.Thickness/2-r.Bottom), pin) // a rail stands over the underside
+		}
+	}
+	return out
 }
 
 // fixtures are the ids of what a shelf hangs on.

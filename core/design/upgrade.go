@@ -14,7 +14,7 @@ var ErrVersion = errors.New("version not known")
 // upgrades turn a document of one version into one of the next, as raw JSON; the first is
 // for version 1. They take what they find: what is wrong in an old document is still wrong
 // in the new one, and is named there.
-var upgrades = []func(doc map[string]any) error{fromVersion1, fromVersion2, fromVersion3}
+var upgrades = []func(doc map[string]any) error{fromVersion1, fromVersion2, fromVersion3, fromVersion4, fromVersion5}
 
 // Upgrade returns a document, raw JSON, as one of today's version; one that is of today's
 // comes back as it is. ErrVersion where it is of a version that is not known.
@@ -191,6 +191,23 @@ func dropEmptyScrew(peg any) {
 	if s, _ := p["screw"].(map[string]any); s["type"] == "" {
 		delete(p, "screw")
 	}
+}
+
+// fromVersion4 adds how pieces are made: nobody had chosen anything yet, and none had a letter.
+func fromVersion4(doc map[string]any) error {
+	doc["making"] = map[string]any{"letters": []any{}, "pieces": []any{}}
+	return nil
+}
+
+// fromVersion5 adds the schools, the datum, what is as it was built, glue and finish: nobody had said anything of these.
+func fromVersion5(doc map[string]any) error {
+	making, ok := doc["making"].(map[string]any)
+	if !ok {
+		return nil
+	}
+	making["schools"], making["built"], making["finish"], making["glue"] = []any{}, []any{}, []any{}, "pva"
+	making["datum"] = map[string]any{"from": "left", "up": "floor", "line_mm": 1000.0}
+	return nil
 }
 
 // things are the objects of a list.

@@ -222,6 +222,21 @@ func TestVersion2HadJointsBesideTheirUprights(t *testing.T) {
 	}
 }
 
+// No piece of version 4 has a letter, and none is made otherwise than usual.
+func TestVersion4HadNoMaking(t *testing.T) {
+	raw := frozen(t, 4)["testdata/v4/honey-room.json"]
+	var p Project
+	if err := json.Unmarshal(raw, &p); err != nil {
+		t.Fatal(err)
+	}
+	if p.Making.Letters == nil || p.Making.Pieces == nil || len(p.Making.Letters)+len(p.Making.Pieces) > 0 || bytes.Contains(raw, []byte(`"making"`)) {
+		t.Errorf("%+v", p.Making)
+	}
+	if m := p.Making.Of("jars/board"); m.Grain != GrainAlong || m.Ends != EndsCut {
+		t.Errorf("usually %+v", m)
+	}
+}
+
 // A board behind brackets, which each of them named, is what their shelf hangs on.
 func TestVersion3NamedABackerSupportBySupport(t *testing.T) {
 	raw := frozen(t, 3)["testdata/v3/backer.json"]
@@ -237,5 +252,21 @@ func TestVersion3NamedABackerSupportBySupport(t *testing.T) {
 	}
 	if !bytes.Contains(raw, []byte(`"backer": "backer-1"`)) {
 		t.Error("no such board in the frozen document: this tests nothing")
+	}
+}
+
+// Version 5 knew no schools and no datum: they are the usual ones, and nothing is built otherwise than planned.
+func TestVersion5HadNoSchools(t *testing.T) {
+	raw := frozen(t, 5)["testdata/v5/honey-room.json"]
+	var p Project
+	if err := json.Unmarshal(raw, &p); err != nil {
+		t.Fatal(err)
+	}
+	if m := p.Making; m.Schools == nil || m.Built == nil || m.Datum.From != FromLeft || m.Datum.Up != FromFloor || m.Datum.Line != 1000 ||
+		bytes.Contains(raw, []byte(`"schools"`)) {
+		t.Errorf("%+v", m)
+	}
+	if s := p.Making.PracticeOf("jars"); s.Bores != BoresAfter || s.First != ShelfFirst || s.Heads != HeadsFront || s.Fit != FitStop {
+		t.Errorf("usually %+v", s)
 	}
 }

@@ -23,7 +23,8 @@ func (p *Project) validate(l *problem.List) []problem.Problem {
 	if !field.Check(l, p) {
 		return l.All()
 	}
-	p.Fixtures.Fit(l.In("fixtures"), p.Wall.Length)
+	p.Making.fits(l.In("making"))
+	p.Fixtures.Fit(l.In("fixtures"), p.Wall.Length, p.Wall.Height)
 	for i := range p.Shelves {
 		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), p)
 	}
@@ -52,6 +53,37 @@ func (p *Project) ValidateShelf(i int) []problem.Problem {
 	field.Check(at, &p.Shelves[i])
 	p.Shelves[i].fits(at, p)
 	return l.All()
+}
+
+// Judged is the project with the shelf of an id and those of the others that nothing is wrong with,
+// or that share a fixture with it.
+func (p *Project) Judged(id string) *Project {
+	wrong := map[int]bool{}
+	for _, b := range p.Validate() {
+		var i int
+		if _, err := fmt.Sscanf(b.Path, "shelves[%d]", &i); err == nil {
+			wrong[i] = true
+		}
+	}
+	mine := map[string]bool{}
+	for i := range p.Shelves {
+		if p.Shelves[i].ID == id {
+			p.Shelves[i].hangsOn(mine)
+		}
+	}
+	q := *p
+	q.Shelves = nil
+	for i := range p.Shelves {
+		on, keep := map[string]bool{}, !wrong[i] || p.Shelves[i].ID == id
+		p.Shelves[i].hangsOn(on)
+		for fixture := range on {
+			keep = keep || mine[fixture]
+		}
+		if keep {
+			q.Shelves = append(q.Shelves, p.Shelves[i])
+		}
+	}
+	return &q
 }
 
 // Sound tells whether one shelf of a project, or all but its shelves where i is -1, has no

@@ -30,6 +30,9 @@ func Shelf(p *design.Project, i int, key string, newID func() string) (design.Hu
 		if was := p.RailOf(&h.Shelf); was != nil && was.IsBack() && o.Hollow != nil {
 			o.Hollow.Back = max(o.Hollow.Back, o.Hollow.Front) // the block was its back
 		}
+		if form, _ := h.Shelf.Form(); form != nil {
+			o.OffFloor() // what stands there goes back by itself
+		}
 		err := r.Make(o)
 		p.Forget(i, &h.Fixtures)
 		h.Shelf.Misfit = r.Misfit

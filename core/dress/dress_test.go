@@ -1,11 +1,9 @@
 package dress_test
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
-	"os"
 	"reflect"
 	"slices"
 	"strings"
@@ -14,6 +12,7 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/dress/dresstest"
 	"aguante/core/hold"
 	"aguante/core/quantity"
 	"aguante/core/say"
@@ -31,18 +30,11 @@ func ids() func() string {
 // jars is the demo's jar shelf alone on its wall, its board 38 mm thick.
 func jars(t testing.TB) *design.Project {
 	t.Helper()
-	b, err := os.ReadFile("../../demo/honey-room.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var p design.Project
-	if err := json.Unmarshal(b, &p); err != nil {
-		t.Fatal(err)
-	}
+	p := dresstest.HoneyRoom(t)
 	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "jars" })
 	p.Shelves, p.Fixtures = p.Shelves[i:i+1], support.Fixtures{}
 	p.Shelves[0].Thickness = 38
-	return &p
+	return p
 }
 
 // hung is the shelf of a design hung in a way, and what it comes to.

@@ -210,6 +210,23 @@ func Panel(p *design.Project, i int, newID func() string) (design.Hung, bool) {
 	return h, true
 }
 
+// OnWall takes the rail that a shelf hangs on off its panel, and screws it to the wall; a panel that no
+// other rail is on goes. False where it is on none.
+func OnWall(p *design.Project, i int, newID func() string) (design.Hung, bool) {
+	h := p.Hung(i)
+	r := h.Fixtures.Rail(h.Shelf.Rail)
+	if r == nil || r.Panel == "" {
+		return h, false
+	}
+	panel := r.Panel
+	r.Panel, r.Behind = "", false
+	Outfit(p, &h.Shelf, newID).Fasten(r, true)
+	if !slices.ContainsFunc(h.Fixtures.Rails, func(o support.Rail) bool { return o.Panel == panel }) {
+		h.Fixtures.Panels = slices.DeleteFunc(h.Fixtures.Panels, func(a support.Panel) bool { return a.ID == panel })
+	}
+	return h, true
+}
+
 // sawKerf is what a saw takes off where a strip is ripped, mm.
 const sawKerf = 3.2
 

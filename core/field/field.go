@@ -24,6 +24,7 @@ package field
 import (
 	"fmt"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -195,7 +196,9 @@ func (g *tagged) check(l *problem.List, f reflect.Value) bool {
 	case reflect.String:
 		switch {
 		case g.choices != nil && (f.String() != "" || g.tag.Get("blank") == ""):
-			l.OneOf(g.name, f.String(), g.choices)
+			if !slices.Contains(g.choices, f.String()) {
+				l.Alone().OneOf(g.name, f.String(), g.choices)
+			}
 		case g.name == "id":
 			l.ID(f.String())
 		case g.name == "name":
@@ -219,9 +222,10 @@ func (g *tagged) check(l *problem.List, f reflect.Value) bool {
 }
 
 func (g *tagged) figure(l *problem.List, t reflect.Type, v float64) {
-	if !g.bounds.Set || g.bounds.Zero && v == 0 {
+	if !g.bounds.Set || g.bounds.Zero && v == 0 || v >= g.bounds.Lo && v <= g.bounds.Hi {
 		return
 	}
+	l = l.Alone()
 	switch {
 	case t == lengthType:
 		l.Between(g.name, v, g.bounds.Lo, g.bounds.Hi)
@@ -236,7 +240,7 @@ func (g *tagged) list(l *problem.List, f reflect.Value) bool {
 	n := f.Len()
 	if g.count.Set {
 		if most := int(g.count.Hi); n > most {
-			l.Add(g.name, "%d of them: at most %d", n, most)
+			l.Alone().Add(g.name, "%d of them: at most %d", n, most)
 			return false
 		}
 		if least := int(g.count.Lo); n < least {

@@ -347,6 +347,10 @@ func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 		ID: d.ID, X: d.X, Y: d.Y, Meets: d.Hit.Meets, Edge: d.Hit.Edge, Chance: d.Hit.Chance, Counts: d.Counts(),
 		Length: d.Screw.Length, D: d.Screw.D, Head: d.Through.Length, Stud: d.Hit.Stud, In: d.Grip.In, Thread: d.Grip.Thread,
 		Least: d.Grip.Least, Why: d.Why(),
+		Drilling: Drilling{Type: d.fix.Type, Through: d.Through.name, Piece: d.Through.Length, Gap: d.gap(), Slant: d.fix.Angle},
+	}
+	if d.Through.Wood != nil && d.fix.Recess > 0 {
+		h.Recess, h.Across = float64(d.fix.Recess), d.fix.HeadAcross()
 	}
 	if h.Counts {
 		h.Takes, h.Pull, h.Shear = d.Caps[c].Pull, pull, shear

@@ -220,4 +220,17 @@ type Hole struct {
 	Better    float64    `json:"better_mm,omitempty"` // a length sold that holds more
 	Times     float64    `json:"better_times,omitempty"`
 	Why       string     `json:"why,omitempty"`
+	Drilling
+}
+
+// Drilling is what else there is to know of a hole to make it: the fastener's key and what it goes through, so thick, so
+// much lining and air behind that, mm, and how its head is let in.
+type Drilling struct {
+	Type    string  `json:"type,omitempty"`
+	Through string  `json:"through,omitempty"`
+	Piece   float64 `json:"piece_mm"` // of that under its head
+	Gap     float64 `json:"gap_mm"`
+	Recess  float64 `json:"recess_mm,omitempty"`
+	Across  float64 `json:"head_across_mm,omitempty"`
+	Slant   float64 `json:"slant_deg,omitempty"`
 }

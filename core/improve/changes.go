@@ -21,8 +21,9 @@ import (
 func (f *finder) changes() []change {
 	var out []change
 	form, _ := f.shelf().Form()
+	out = append(out, f.contents()...)
 	if form == nil {
-		out = append(append(out, f.places()...), f.board()...)
+		out = append(append(append(out, f.places()...), f.lining()...), f.board()...)
 	}
 	out = append(out, f.parts()...)
 	out = append(out, f.fasteners()...)
@@ -154,6 +155,20 @@ func (f *finder) board() []change {
 					s.Board.Woods, s.Board.Tested, s.Board.Across = []string{key}, 0, false
 					return true
 				})})
+		}
+	}
+	deepest := quantity.Length(0)
+	for _, it := range s.Contents {
+		deepest = max(deepest, it.Depth)
+	}
+	for _, part := range []float64{0.85, 0.7} {
+		d := quantity.Length(math.Round(float64(s.Depth)*part/5) * 5)
+		if f.p.Units.Length == design.Inches {
+			d = quantity.Length(math.Round(float64(s.Depth)*part/say.Inch*4) / 4 * say.Inch)
+		}
+		if solid && d >= max(deepest, 90) {
+			out = append(out, change{"shallow", fmt.Sprintf("A board %s deep, so that it reaches out less", say.Length(float64(d))), 3,
+				support.TheSupport | support.TheWall, onShelf(func(s *design.Shelf) bool { s.Depth = d; return true })})
 		}
 	}
 	if s.MakeUp.Kind != design.Hollow && s.MakeUp.Front == nil {
@@ -290,7 +305,7 @@ func (f *finder) fasteners() []change {
 		}
 		n := 0
 		for _, l := range (fastener.Screw{Type: t}).Stock() {
-			if l > 40 && (key != now.Key || l > float64(have[0].Length)+1) && l < 165 && n < 4 && l >= float64(have[0].Length)-1 {
+			if l > 20 && (key != now.Key || l > float64(have[0].Length)+1) && l < 165 && n < 4 && l >= float64(have[0].Length)-1 {
 				n++
 				out = append(out, change{kind, fmt.Sprintf("%s, %s long", t.Name, say.Length(l)), effort, support.TheWall, set(key, quantity.Length(l))})
 			}
@@ -326,7 +341,9 @@ func (f *finder) ways() []change {
 		}
 		out = append(out, change{"way", "Hang it on " + r.Name, 8, support.Everything, func(h *design.Hung) bool {
 			next, err := dress.Shelf(f.p.With(f.at, *h), f.at, r.Key, f.id)
-			*h = next
+			if *h = next; err != nil {
+				f.out.Refused = append(f.out.Refused, Refused{"Hang it on " + r.Name, err.Error()})
+			}
 			return err == nil
 		}})
 	}

@@ -32,11 +32,18 @@ type Idea struct {
 
 // Answer is what a search found, and how much of it was looked at.
 type Answer struct {
-	Singles    []Idea `json:"singles"`
-	Pairs      []Idea `json:"pairs"`
-	Considered int    `json:"considered"` // changes and pairs thought of
-	Checked    int    `json:"checked"`    // of them checked in full
-	Stopped    bool   `json:"stopped"`    // it had looked for as long, or at as many, as it may
+	Singles    []Idea    `json:"singles"`
+	Pairs      []Idea    `json:"pairs"`
+	Refused    []Refused `json:"refused"`    // what cannot be done on this wall
+	Considered int       `json:"considered"` // changes and pairs thought of
+	Checked    int       `json:"checked"`    // of them checked in full
+	Stopped    bool      `json:"stopped"`    // it had looked for as long, or at as many, as it may
+}
+
+// Refused is a change that cannot be made here, and why.
+type Refused struct {
+	Words string `json:"words"`
+	Why   string `json:"why"`
 }
 
 const (
@@ -66,7 +73,7 @@ func Shelf(ctx context.Context, p *design.Project, id string, newID func() strin
 		return nil, err
 	}
 	f := &finder{ctx: ctx, p: p, at: at, beside: beside, was: was, id: newID, until: time.Now().Add(longest),
-		out: &Answer{Singles: []Idea{}, Pairs: []Idea{}}}
+		out: &Answer{Singles: []Idea{}, Pairs: []Idea{}, Refused: []Refused{}}}
 	changes := f.changes()
 	var tried []Idea
 	for _, c := range changes {
@@ -175,6 +182,9 @@ func (f *finder) ask(h design.Hung, words, kind string, effort int) (Idea, bool)
 			idea.First = l.Name
 		}
 	}
+	if kind == "fewer" { // it holds no more, but all that then stands on it
+		return idea, now.Verdict == check.Holds && (f.was.Handling.Verdict == check.Gives || now.Handling.Verdict != check.Gives)
+	}
 	return idea, f.better(now)
 }
 
@@ -213,14 +223,21 @@ func (f *finder) order(a, b Idea) int {
 		}
 		return 1
 	}
-	if rank(a) != rank(b) {
-		return rank(a) - rank(b)
+	anew := func(i Idea) int { // less on it comes after what makes it hold as it hangs, and all anew last
+		return map[string]int{"fewer": 1, "way": 2}[i.kind]
 	}
-	if (a.kind == "way") != (b.kind == "way") { // all anew comes last
-		if a.kind == "way" {
+	// What nearly does it, of what it was far from, is a way to begin: it comes before all anew.
+	far := func(i Idea) bool {
+		return rank(i) == 2 && (i.kind == "way" || i.Holds.Kg < 0.6*f.was.Asked || i.Holds.Kg < 1.5*f.was.HoldsUpTo.Kg)
+	}
+	if far(a) != far(b) {
+		if far(a) {
 			return 1
 		}
 		return -1
+	}
+	if by := cmp.Or(anew(a)-anew(b), rank(a)-rank(b)); by != 0 {
+		return by
 	}
 	if rank(a) == 2 {
 		return -cmp.Compare(a.Holds.Kg, b.Holds.Kg)
@@ -234,7 +251,7 @@ func (f *finder) order(a, b Idea) int {
 // bestOfEach keeps the best of each kind of change, and two of those where the choice
 // is the person's.
 func bestOfEach(all []Idea) []Idea {
-	many := map[string]int{"move": 2, "more": 2, "thick": 2, "wood": 2, "way": 2}
+	many := map[string]int{"move": 2, "more": 2, "anchor": 2, "thick": 2, "wood": 2, "way": 2}
 	seen := map[string]int{}
 	var out []Idea
 	for _, i := range all {
@@ -244,6 +261,9 @@ func bestOfEach(all []Idea) []Idea {
 	}
 	return out
 }
+
+// alone are the kinds of changes that go with no other.
+var alone = map[string]bool{"way": true, "fewer": true}
 
 // pairs tries the best singles two by two, where there is no choice among singles
 // that do it all. Changes that are kinds of the same do not go together.
@@ -277,7 +297,7 @@ func (f *finder) pairs(tried []Idea, changes []change) {
 	for i := range best[:first] {
 		for k := i + 1; k < len(best); k++ {
 			a, b := best[i], best[k]
-			if a.kind == b.kind || a.kind == "way" || b.kind == "way" || f.ended() {
+			if a.kind == b.kind || alone[a.kind] || alone[b.kind] || f.ended() {
 				continue
 			}
 			h := f.p.Hung(f.at)
@@ -288,6 +308,9 @@ func (f *finder) pairs(tried []Idea, changes []change) {
 				found = append(found, idea)
 			}
 		}
+	}
+	if choice > 0 { // what does not do it all is no choice beside what does
+		found = slices.DeleteFunc(found, func(i Idea) bool { return i.Verdict != check.Holds })
 	}
 	slices.SortStableFunc(found, f.order)
 	found = bestOfEach(found)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"math"
 	"os"
 	"slices"
 	"strings"
@@ -14,7 +15,9 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/dress/dresstest"
 	"aguante/core/support"
+	"aguante/core/wall"
 )
 
 // ids makes ids that no other call of it makes.
@@ -27,17 +30,10 @@ var calls atomic.Int64
 
 func jars(t testing.TB) *design.Project {
 	t.Helper()
-	b, err := os.ReadFile("../../demo/honey-room.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var p design.Project
-	if err := json.Unmarshal(b, &p); err != nil {
-		t.Fatal(err)
-	}
+	p := dresstest.HoneyRoom(t)
 	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "jars" })
 	p.Shelves, p.Fixtures = p.Shelves[i:i+1], support.Fixtures{}
-	return &p
+	return p
 }
 
 // applied is what a design comes to with an idea taken.
@@ -175,7 +171,11 @@ func TestCompareAForm(t *testing.T) {
 // Every shelf of the demo that does not hold, or does not stay straight, is turned good
 // by one of its ideas.
 func TestEveryDemoShelfCanBeTurnedGood(t *testing.T) {
-	for _, file := range []string{"honey-room", "brick-wall"} {
+	first := map[string]string{ // that a builder would try first
+		"Jar shelf": "One more bracket", "Display shelf": "Fasteners at every stud", "Alcove shelf": "Glue a lip",
+		"Bins of frame parts": "Six glued dowels",
+	}
+	for _, file := range []string{"honey-room", "brick-wall", "back-wall"} {
 		b, err := os.ReadFile("../../demo/" + file + ".json")
 		if err != nil {
 			t.Fatal(err)
@@ -202,7 +202,80 @@ func TestEveryDemoShelfCanBeTurnedGood(t *testing.T) {
 				}
 				t.Errorf("%s: nothing turns it good of %d changes", was.Name, a.Considered)
 			}
+			if want := first[was.Name]; want == "" || !strings.HasPrefix(a.Singles[0].Words, want) {
+				t.Errorf("%s: the first suggestion is %q, want %q", was.Name, a.Singles[0].Words, want)
+			}
+			delete(first, was.Name)
 		}
+	}
+	if len(first) > 0 {
+		t.Errorf("not asked: %v", first)
+	}
+}
+
+// What is offered a builder can do on that very wall: nothing goes into studs that it has not, what cannot be
+// done says why, and fewer things are no fewer than half.
+func TestSuggestionsFitTheirWall(t *testing.T) {
+	p := jars(t)
+	p.Wall.Kind, p.Wall.Studs = wall.Masonry, nil
+	s := &p.Shelves[0]
+	s.Contents[0].Each *= 2
+	a, err := Shelf(t.Context(), p, s.ID, ids(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, i := range append(a.Singles, a.Pairs...) {
+		if strings.Contains(i.Words, "stud") || strings.Contains(i.Words, "lag") || strings.Contains(i.Words, "oggle") {
+			t.Errorf("on a brick wall: %s", i.Words)
+		}
+	}
+	for _, r := range a.Refused {
+		if r.Words == "" || r.Why == "" {
+			t.Errorf("%+v", r)
+		}
+	}
+	if len(a.Refused) == 0 {
+		t.Error("nothing is refused of a thin board on a brick wall")
+	}
+	loaded := jars(t)
+	loaded.Shelves[0].Contents[0].Count = loaded.Shelves[0].Contents[0].Count * 11 / 10
+	loaded.Shelves[0].Contents[0].From, loaded.Shelves[0].Contents[0].To = 700, 1600
+	a, err = Shelf(t.Context(), loaded, "jars", ids(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, i := range a.Singles {
+		if n, of := i.Shelf.Contents[0].Count, loaded.Shelves[0].Contents[0].Count; n != of && (2*n < of || i.Verdict != check.Holds) {
+			t.Errorf("%s: %d of %d, %s", i.Words, n, of, i.Verdict)
+		}
+	}
+}
+
+// A bracket that no stud is behind is offered what a builder would: the stud, a board across, or toggles.
+func TestABracketOnNothing(t *testing.T) {
+	p := jars(t)
+	p.Shelves[0].Supports[1].X += 90
+	for i := range p.Shelves[0].Contents {
+		p.Shelves[0].Contents[i].Each /= 2
+	}
+	a, err := Shelf(t.Context(), p, "jars", ids(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if first := a.Singles[0].Words; !strings.HasPrefix(first, "Move bracket 2 to the stud") {
+		t.Errorf("first %q", first)
+	}
+	p.Wall.Studs = slices.DeleteFunc(p.Wall.Studs, func(s wall.Stud) bool {
+		return math.Abs(float64(s.X-p.Shelves[0].Supports[1].X)) < 600
+	})
+	a, err = Shelf(t.Context(), p, "jars", ids(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if !slices.ContainsFunc(append(a.Singles, a.Pairs...), func(i Idea) bool {
+		return strings.Contains(i.Words, "oggle") || strings.Contains(i.Words, "backer") || strings.Contains(i.Words, "One more")
+	}) {
+		t.Errorf("where no stud is near: %+v", a.Singles)
 	}
 }
 

@@ -23,6 +23,7 @@ type Piece struct {
 	Wood      string
 	Type      string
 	Mass      float64 // kg, of what is bought and weighed
+	D         float64 // of what is round: a dowel, a rod, a pipe
 	Ends      [2]End  // at its left, lower or wall end, and the other
 	Bevel     float64 // of its upper edge, degrees from level; 0 is square
 	Features  []Feature
@@ -42,6 +43,7 @@ const (
 	Notch Kind = "notch"
 	Lap   Kind = "lap"
 	Mouth Kind = "mortise"
+	Key   Kind = "keyhole"
 )
 
 // Face is the side of a piece that a feature goes into.
@@ -59,15 +61,19 @@ const (
 // Feature is what is cut into a face of a piece, in that piece's own coordinates: X along
 // its length from its first end, Y across the face from its lower or back edge; of a bore
 // its middle and diameter D, of the others their first corner, Long and Wide; Depth 0 goes
-// right through; mm. Of names the bore's fastener by its key.
+// right through; mm. Of names the bore's fastener by its key; its head is let in Recess deep,
+// Head across. A keyhole's X and Y are where the shank ends up: its entry, D across, is Long
+// along and Wide across from there, the slot between them Slim wide and its head behind a Lip.
 type Feature struct {
-	Kind       Kind
-	Face       Face
-	X, Y       float64
-	D          float64
-	Long, Wide float64
-	Depth      float64
-	Of         string
+	Kind         Kind
+	Face         Face
+	X, Y         float64
+	D            float64
+	Long, Wide   float64
+	Depth        float64
+	Of           string
+	Head, Recess float64
+	Slim, Lip    float64
 }
 
 // Source is what a piece is made from: Of names other pieces of the same shelf by their
@@ -77,8 +83,11 @@ type Source struct {
 	Glued bool
 }
 
-// Bought tells whether nothing has to be cut.
+// Bought tells whether it is of no wood: a thing from a shop.
 func (p *Piece) Bought() bool { return p.Wood == "" }
+
+// Rod tells whether it is a length of rod or pipe, which is cut to it.
+func (p *Piece) Rod() bool { return p.Bought() && p.D > 0 }
 
 // Called is its name, with its wood.
 func (p *Piece) Called() string {
@@ -133,6 +142,12 @@ func (p *Piece) Outside() []Feature {
 			along, across = p.Width, p.Thickness
 		}
 		r := f.D / 2
+		if f.Kind == Key {
+			if min(f.X, f.X+f.Long)-r < -0.01 || max(f.X, f.X+f.Long)+r > along+0.01 || min(f.Y, f.Y+f.Wide)-r < -0.01 || max(f.Y, f.Y+f.Wide)+r > across+0.01 {
+				out = append(out, f)
+			}
+			continue
+		}
 		if f.X-r < -0.01 || f.X+r+f.Long > along+0.01 || f.Y-r < -0.01 || f.Y+r+f.Wide > across+0.01 {
 			out = append(out, f)
 		}

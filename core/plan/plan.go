@@ -32,6 +32,7 @@ type Locked struct {
 type Move struct {
 	Piece string          `json:"piece"`
 	Board string          `json:"board"`
+	Stock string          `json:"stock"` // what the board is one of
 	At    quantity.Length `json:"at_mm" range:"0 20000"`
 }
 

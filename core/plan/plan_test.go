@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"aguante/core/problem"
+	"aguante/core/shop"
 )
 
 func TestPlansThatCannotBeAreNamed(t *testing.T) {
@@ -25,5 +26,21 @@ func TestPlansThatCannotBeAreNamed(t *testing.T) {
 		if got := l.All(); path == "" && len(got) > 0 || path != "" && (len(got) != 1 || got[0].Path != path) {
 			t.Errorf("%s: %+v", path, got)
 		}
+	}
+}
+
+// A plan from before a moved piece said what its board is one of opens; it counts no more.
+func TestAPlanFromBeforeOpens(t *testing.T) {
+	p := Empty()
+	if err := json.Unmarshal([]byte(`{"moves":[{"piece":"jars/board#1","board":"b-1","at_mm":0}]}`), &p); err != nil {
+		t.Fatal(err)
+	}
+	l := problem.New()
+	if p.Validate(l); len(l.All()) > 0 || len(p.Moves) != 1 || p.Moves[0].Stock != "" {
+		t.Errorf("%+v: %v", p, l.All())
+	}
+	wall := demo(t, "honey-room")
+	if _, c := laidOut(t, wall, shop.New(true), p, nil); len(c.Unmet) != 1 || len(c.Blanks) == 0 {
+		t.Errorf("not met: %v", c.Unmet)
 	}
 }

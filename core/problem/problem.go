@@ -15,10 +15,12 @@ import (
 	"aguante/core/slab"
 )
 
-// Problem is one thing that is wrong, where, and what to do.
+// Problem is one thing that is wrong, where, and what to do. Alone says that the field cannot
+// be so whatever the others are.
 type Problem struct {
 	Path    string `json:"path"`
 	Message string `json:"message"`
+	Alone   bool   `json:"alone,omitempty"`
 }
 
 // List collects problems below one place of a document.
@@ -26,6 +28,7 @@ type List struct {
 	up    *List
 	step  string
 	index int // of one of a list that the step names, -1 of no list
+	alone bool
 	found *[]Problem
 	ids   map[string]*List
 	steps *slab.Of[List]
@@ -46,6 +49,17 @@ func (l *List) In(step string) *List { return l.Each(step, -1) }
 func (l *List) Each(step string, i int) *List {
 	out := &l.steps.Take(1)[0]
 	*out = List{up: l, step: step, index: i, found: l.found, ids: l.ids, steps: l.steps}
+	return out
+}
+
+// Alone returns the same list at the same place, for what a field cannot be whatever the others are.
+func (l *List) Alone() *List {
+	if l.alone {
+		return l
+	}
+	out := &l.steps.Take(1)[0]
+	*out = *l
+	out.alone = true
 	return out
 }
 
@@ -80,7 +94,7 @@ func (l *List) Add(step, format string, args ...any) {
 	if len(*l.found) >= Most {
 		return
 	}
-	*l.found = append(*l.found, Problem{Path: l.path(step), Message: fmt.Sprintf(format, args...)})
+	*l.found = append(*l.found, Problem{Path: l.path(step), Message: fmt.Sprintf(format, args...), Alone: l.alone})
 }
 
 // Between notes a length outside lo to hi, mm, or that is no number.
@@ -96,7 +110,11 @@ func (l *List) CountBetween(step string, v, lo, hi float64) {
 
 func (l *List) between(step string, v, lo, hi float64, figure func(float64) string) {
 	if (math.IsNaN(v) || v < lo || v > hi) && !l.said(step) {
-		l.Add(step, "%s is not possible here: give %s to %s", figure(v), figure(lo), figure(hi))
+		subject := ""
+		if !l.alone { // who types a figure by itself knows which
+			subject = figureOf(l.path(step)) + ": "
+		}
+		l.Add(step, "%s%s is not possible here: give %s to %s", subject, figure(v), figure(lo), figure(hi))
 	}
 }
 

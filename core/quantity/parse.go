@@ -88,6 +88,9 @@ func terms(s string) []term {
 
 // term reads one or more numbers with units, largest unit first, of a text.
 func (k kind) term(rest, text, bare string) (float64, error) {
+	if rest == "" { // a sign and nothing behind it
+		return 0, fmt.Errorf("%w in %q: type %s, like %s", ErrEmpty, text, k.what, k.example)
+	}
 	total, last, previous := 0.0, math.Inf(1), ""
 	for rest != "" {
 		n, used, err := number(rest)

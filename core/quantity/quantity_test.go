@@ -82,6 +82,8 @@ func TestParseRefusesWithAReason(t *testing.T) {
 	}{
 		{"", "mm", ErrEmpty},
 		{"   ", "mm", ErrEmpty},
+		{"+", "in", ErrEmpty},
+		{"3 + ", "in", ErrTrailer},
 		{"wide", "mm", ErrNumber},
 		{"NaN", "mm", ErrNumber},
 		{"Inf", "mm", ErrNumber},

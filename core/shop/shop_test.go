@@ -1,6 +1,8 @@
 package shop
 
 import (
+	"encoding/json"
+	"os"
 	"strings"
 	"testing"
 
@@ -65,5 +67,28 @@ func TestShopsMerge(t *testing.T) {
 	}
 	if len(mine.Stock) != 2 || mine.Stock[1].Count != 2 {
 		t.Errorf("what was there is changed: %+v", mine.Stock)
+	}
+}
+
+// A shop's file from before it said how the saw cuts first, what is trimmed and which ends are square opens, and
+// nothing in it has changed.
+func TestAShopFromBeforeOpens(t *testing.T) {
+	b, err := os.ReadFile("testdata/v1/shop.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if strings.Contains(string(b), "first_cuts") || strings.Contains(string(b), "squared") {
+		t.Fatal("the frozen file is not of then: this tests nothing")
+	}
+	var s Shop
+	l := problem.New()
+	if err := json.Unmarshal(b, &s); err != nil {
+		t.Fatal(err)
+	}
+	if s.Validate(l); len(l.All()) > 0 || s.First != "" || s.Trim != 0 || s.Stock[0].Squared || s.Stock[0].Bad[0].To != 160 || s.Offers[0].Each() != 14.5 {
+		t.Errorf("%+v: %v", s, l.All())
+	}
+	if merged := Merge(New(true), s); merged.Offers[0].Price != 14.5 {
+		t.Errorf("%+v", merged)
 	}
 }

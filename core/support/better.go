@@ -106,11 +106,36 @@ func (b *FlatBracket) betters(o *Outfit) []Better {
 		out = append(out, Better{"bar", fmt.Sprintf("Brackets of bar %s thick", say.Fine(float64(t))), 3, TheSupport | TheWall,
 			to(func(_ *Outfit, b *FlatBracket) bool { b.Thickness = t; return true })})
 	}
+	out = append(out, Better{"screws", "One more screw in each bracket", 1, TheWall, to(func(o *Outfit, b *FlatBracket) bool { return b.oneMore(o.ID) })})
 	return append(out, Better{"turn", "Turn the brackets over: wall leg below", 2, TheWall, to(func(_ *Outfit, b *FlatBracket) bool {
 		was := b.LegSide
 		b.LegSide = LegBelow
 		return was != LegBelow
 	})})
+}
+
+// screwApart is how near one another screws in a wall leg may stand, mm: ten diameters along the grain of a 5 mm one
+// and some (NDS 12.1.6).
+const screwApart = 40
+
+// oneMore puts a screw in the middle of the widest gap of a bracket's wall leg; false where there is no room for it.
+func (b *FlatBracket) oneMore(id func() string) bool {
+	at := []float64{-screwApart / 2, float64(b.Leg) + screwApart/2 - 12}
+	for _, h := range b.Holes {
+		at = append(at, float64(h.Corner))
+	}
+	slices.Sort(at)
+	widest, x := 0.0, 0.0
+	for i := 1; i < len(at); i++ {
+		if gap := at[i] - at[i-1]; gap > widest {
+			widest, x = gap, (at[i]+at[i-1])/2
+		}
+	}
+	if widest < 2*screwApart || len(b.Holes) >= 12 {
+		return false
+	}
+	b.Holes = append(slices.Clone(b.Holes), BracketHole{ID: id(), Corner: quantity.Length(math.Round(x))})
+	return true
 }
 
 func (f *Frame) betters(*Outfit) []Better {
@@ -184,6 +209,10 @@ func (r *Rail) betters(o *Outfit) []Better {
 					return h <= 300
 				})
 		}
+	}
+	oneRow := len(r.Spots) > 0 && !slices.ContainsFunc(r.Spots, func(s Spot) bool { return s.Y != r.Spots[0].Y })
+	if oneRow && r.Height >= 56 {
+		add("rows", "A second fastener at every stud", 1, TheWall, func(o *Outfit, r *Rail) bool { r.twoRows(o.ID); return true })
 	}
 	if r.Kind == Strip {
 		add("oak", "A strip of white oak", 4, TheWall|TheSupport, func(_ *Outfit, r *Rail) bool {

@@ -261,7 +261,7 @@ func (*BinBox) recipes() []Recipe {
 func (o *Outfit) box() error {
 	b := &BinBox{ID: o.ID(), Made: lumber(), High: o.Size(8, 200), Thick: o.Size(0.75, 19), Back: SlatBack, BackThick: o.Size(0.75, 19),
 		SlatHigh: o.Size(2.5, 64), FrontHigh: o.Size(2, 50), FrontDeep: o.Size(0.5, 12), On: ByScrews}
-	o.offFloor()
+	o.OffFloor()
 	if float64(o.Depth) < float64(b.BackThick+b.FrontDeep)+60 {
 		return errors.New("the shelf is too shallow for a box: nothing is left between its back and its front")
 	}
@@ -371,7 +371,7 @@ func (b *BinBox) Pieces(o Over) []piece.Piece {
 		}
 	case DowelledCorner:
 		if m := b.Corners.Made; m != nil {
-			out = append(out, o.cut("dowels", "dowel", joints*b.Corners.Count, *m, 2*float64(b.Corners.Deep), float64(b.Corners.D), float64(b.Corners.D)))
+			out = append(out, o.round("dowels", "dowel", joints*b.Corners.Count, *m, 2*float64(b.Corners.Deep), float64(b.Corners.D)))
 		}
 	}
 	switch {

@@ -99,8 +99,14 @@ func (f *Fixtures) PanelUnder(id string, underside quantity.Length) *Panel {
 }
 
 // Fit names what fixtures' fields do not say by themselves: whether they are on a wall
-// of a length, mm, and hang on one another.
-func (f *Fixtures) Fit(p *problem.List, wall quantity.Length) {
+// of a length and height, mm, and hang on one another.
+func (f *Fixtures) Fit(p *problem.List, wall, high quantity.Length) {
+	upright := func(at *problem.List, noun string, y, tall quantity.Length) {
+		if y < 0 || y+tall > high+1e-6 {
+			at.Add("bottom_mm", "the %s is %s to %s over the floor, the wall %s high: keep it on the wall", noun,
+				say.Length(float64(y)), say.Length(float64(y+tall)), say.Length(float64(high)))
+		}
+	}
 	on := func(at *problem.List, noun string, x, long quantity.Length) {
 		if x < 0 || x+long > wall+1e-6 {
 			at.Add("x_mm", "the %s goes from %s to %s, the wall from 0 to %s: keep it on the wall", noun,
@@ -110,15 +116,20 @@ func (f *Fixtures) Fit(p *problem.List, wall quantity.Length) {
 	for i := range f.Rails {
 		r, at := &f.Rails[i], p.In(fmt.Sprintf("rails[%d]", i))
 		on(at, r.Noun(), r.X, r.Length)
+		upright(at, r.Noun(), r.Bottom, r.Height)
 		if r.Panel != "" {
 			r.fitsPanel(at, f.Panel(r.Panel))
 		}
 	}
 	for i := range f.Standards {
-		on(p.In(fmt.Sprintf("standards[%d]", i)), "standard", f.Standards[i].X, 0)
+		at := p.In(fmt.Sprintf("standards[%d]", i))
+		on(at, "standard", f.Standards[i].X, 0)
+		upright(at, "standard", f.Standards[i].Bottom, f.Standards[i].Height)
 	}
 	for i := range f.Panels {
-		on(p.In(fmt.Sprintf("panels[%d]", i)), "panel", f.Panels[i].X, f.Panels[i].Width)
+		at := p.In(fmt.Sprintf("panels[%d]", i))
+		on(at, "panel", f.Panels[i].X, f.Panels[i].Width)
+		upright(at, "panel", f.Panels[i].Bottom, f.Panels[i].Height)
 	}
 }
 

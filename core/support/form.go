@@ -33,6 +33,8 @@ type Form interface {
 	Fixings() []*hold.Fixing
 	// Pieces are what it is made of, with its fasteners.
 	Pieces(o Over) []piece.Piece
+	// body is from how far over its foot to how far it takes up the wall, mm.
+	body() (low, high float64)
 }
 
 // Hangs tells whether goods hang on a form, so that their height goes down from its level.
@@ -52,19 +54,16 @@ func TiersOf(f Form, bottom float64) []float64 {
 	return out
 }
 
-// Body is from how far over its foot to how far what a form is made of takes up the wall as one
-// piece, mm; ok is false of one that is no single piece.
-func Body(f Form) (low, high float64, ok bool) {
-	if b, is := f.(interface{ body() (low, high float64) }); is {
-		low, high = b.body()
-		return low, high, true
-	}
-	return 0, 0, false
-}
+// Body is from how far over its foot to how far a form takes up the wall, mm.
+func Body(f Form) (low, high float64) { return f.body() }
 
-func (h *HookRail) body() (low, high float64)   { return float64(h.Bottom), float64(h.Bottom + h.Height) }
-func (h *ToolHolder) body() (low, high float64) { return 0, float64(h.High) }
-func (b *BinBox) body() (low, high float64)     { return 0, float64(b.High) }
+func (h *HookRail) body() (low, high float64)      { return float64(h.Bottom), float64(h.Bottom + h.Height) }
+func (h *ToolHolder) body() (low, high float64)    { return 0, float64(h.High) }
+func (b *BinBox) body() (low, high float64)        { return 0, float64(b.High) }
+func (r *Rack) body() (low, high float64)          { return 0, float64(r.Height) }
+func (r *SheetRack) body() (low, high float64)     { return 0, float64(r.Height) }
+func (f *StandingFrame) body() (low, high float64) { return 0, float64(f.Height) }
+func (c *HingedCart) body() (low, high float64)    { return 0, float64(c.Height) }
 
 // Boards is what a form's goods stand on that is a board like the shelf's, "" where they stand on none.
 func Boards(f Form) string {

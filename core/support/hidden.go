@@ -351,7 +351,7 @@ func (b *Hidden) InBoard(x float64, o Over) []piece.Feature {
 	s := b.Slot
 	var out []piece.Feature
 	for _, aside := range b.offsets() {
-		out = append(out, piece.Feature{Kind: piece.Slot, Face: piece.Back, X: x + aside - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
+		out = append(out, piece.Feature{Kind: piece.Slot, Face: piece.Lower, X: x + aside - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
 			Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)})
 	}
 	return out

@@ -321,5 +321,18 @@ func (k *Keyhole) Pieces(o Over) []piece.Piece {
 		return append(out, o.bought("plate", "keyhole plate", 1, 0))
 	}
 	o.ID = o.Shelf // one piece behind the board has all keyholes in it
-	return append(out, o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back)))
+	back := o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back))
+	back.Features = []piece.Feature{k.key(o.At, float64(k.Up), 0, -1, k.Screw)}
+	return append(out, back)
+}
+
+// travel is how far a piece comes down onto its screw's head, in diameters of the entry (Rule).
+const travel = 1.5
+
+// key is a routed keyhole whose screw ends up at x and y; it is hung by coming down over the head, so that the
+// entry lies below: by dx along the piece or dy across it.
+func (k *KeySlot) key(x, y, dx, dy float64, screw hold.Fixing) piece.Feature {
+	slot, cavity := k.routed(screw)
+	return piece.Feature{Kind: piece.Key, Face: piece.Back, X: x, Y: y, D: cavity, Slim: slot, Lip: float64(k.Lip), Long: dx * travel * cavity,
+		Wide: dy * travel * cavity, Depth: float64(k.Lip) + screw.HeadAcross()/2, Of: screw.Type}
 }

@@ -30,6 +30,16 @@ type Recipe struct {
 	Is     func(of *Ways, r *Rail) bool `json:"-"` // whether a support, or a rail without any, is of it
 }
 
+// NameOfWay is what a way is called by its key; nothing, where there is none.
+func NameOfWay(key string) string {
+	for _, r := range recipes() {
+		if r.Key == key {
+			return r.Name
+		}
+	}
+	return "nothing"
+}
+
 // How far off level supports are taken to stand: brackets put up one by one, holders
 // on one straight rail, pins bored with one jig (Rule).
 const (
@@ -221,8 +231,8 @@ func (o *Outfit) OnStuds(places ...float64) bool {
 	return true
 }
 
-// offFloor hangs what stood on the floor at a hand's height.
-func (o *Outfit) offFloor() {
+// OffFloor hangs what stood on the floor at a hand's height.
+func (o *Outfit) OffFloor() {
 	if o.Y < 100 {
 		o.Y = min(1200, o.Wall.Height/2)
 	}
@@ -232,34 +242,43 @@ func (o *Outfit) add(x float64, w Way) {
 	o.Supports = append(o.Supports, Placed{o.ID(), quantity.Length(x), w})
 }
 
-// How far from a rail's ends its fasteners stand, mm: with room, and at least (seven
-// diameters of a 4.5 mm screw, against splitting).
-const fromEnd, fromEndLeast = 65.0, 32.0
+// How far from a rail's ends its fasteners stand, mm: with room; at least (seven diameters of a
+// 4.5 mm screw, against splitting); and where only that reaches a second stud, so that it counts in part.
+const fromEnd, fromEndLeast, fromEndNear = 65.0, 32.0, 20.0
 
-// rail puts a piece on the wall with its fasteners in columns: at every stud behind
-// it, or every 300 mm where there are not two.
+// rail puts a piece on the wall with its fasteners.
 func (o *Outfit) rail(kind RailKind, made hold.Made, from, to float64, bottom, height, thick quantity.Length, stout bool) *Rail {
 	r := &Rail{Made: made, ID: o.ID(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom,
 		Height: height, Thickness: thick, Lock: true}
+	o.Fasten(r, stout)
+	o.Rail = r
+	return r
+}
+
+// Fasten puts a rail's fasteners into the wall in columns: at every stud behind it, or every 300 mm
+// where there are not two; in one row or two.
+func (o *Outfit) Fasten(r *Rail, stout bool) {
+	from, to := float64(r.X), float64(r.X+r.Length)
 	columns := o.Wall.WoodBetween(from+fromEnd, to-fromEnd)
-	if len(columns) < 2 { // one alone would let it swing
-		columns = o.Wall.WoodBetween(from+fromEndLeast, to-fromEndLeast)
+	for _, least := range []float64{fromEndLeast, fromEndNear} {
+		if len(columns) < 2 { // one alone would let it swing
+			columns = o.Wall.WoodBetween(from+least, to-least)
+		}
 	}
-	r.Screw = o.Fixing(float64(thick), len(columns) > 0, stout)
+	r.Screw = o.Fixing(float64(r.Thickness), len(columns) > 0, stout)
 	if len(columns) == 0 {
 		columns = even(from+80, to-80, 300, nil)
 	}
-	rows := []quantity.Length{height / 2}
-	if height >= 64 {
-		rows = []quantity.Length{16, height - 16}
+	rows := []quantity.Length{r.Height / 2}
+	if r.Height >= 64 {
+		rows = []quantity.Length{16, r.Height - 16}
 	}
+	r.Spots = nil
 	for _, x := range columns {
 		for _, y := range rows {
 			r.Spots = append(r.Spots, Spot{ID: o.ID(), X: quantity.Length(x), Y: y})
 		}
 	}
-	o.Rail = r
-	return r
 }
 
 // lumber, ply and ash are what shop-made parts are usually made of.

@@ -3,6 +3,7 @@ package support
 import (
 	"math"
 
+	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/joint"
 	"aguante/core/piece"
@@ -15,6 +16,7 @@ import (
 type Over struct {
 	ID, Shelf                string
 	X                        float64 // of its left end along the wall
+	At                       float64 // of a support, from the shelf's left end
 	Length, Depth, Thickness float64
 	Wood                     string
 	Rail                     *Rail
@@ -28,6 +30,15 @@ func (o *Over) cut(part, name string, n int, of hold.Made, length, width, thick 
 // bought is a thing from a shop.
 func (o *Over) bought(part, name string, n int, length float64) piece.Piece {
 	return piece.Piece{ID: o.ID + "/" + part, Name: name, Count: n, Length: length}
+}
+
+// round is a length of dowel, rod or pipe of a diameter; of no wood it is steel.
+func (o *Over) round(part, name string, n int, of hold.Made, length, d float64) piece.Piece {
+	p := piece.Piece{ID: o.ID + "/" + part, Name: name, Count: n, Wood: of.Wood, Length: length, D: d}
+	if of.Wood != "" {
+		p.Width, p.Thickness = d, d
+	}
+	return p
 }
 
 // screws are n of a fixing.
@@ -75,9 +86,17 @@ func plate(holes []hold.PlateHole, f hold.Fixing, below, width float64) []piece.
 	return out
 }
 
-// bore is a clearance hole right through for a fixing.
+// bore is a clearance hole right through for a fixing, its head let in as deep as it is to be.
 func bore(face piece.Face, x, y float64, f hold.Fixing) piece.Feature {
-	return piece.Feature{Kind: piece.Bore, Face: face, X: x, Y: y, D: f.Screw().D, Of: f.Type}
+	s := f.Screw()
+	out := piece.Feature{Kind: piece.Bore, Face: face, X: x, Y: y, D: s.Bits(0).Clearance, Of: f.Type}
+	if s.Kind == fastener.Anchor {
+		out.D = s.D
+	}
+	if f.Recess > 0 {
+		out.Recess, out.Head = float64(f.Recess), f.HeadAcross()
+	}
+	return out
 }
 
 // joined is what a joint takes besides its two pieces, so often.

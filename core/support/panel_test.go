@@ -140,7 +140,7 @@ func TestRailsOffTheirPanel(t *testing.T) {
 		f := Fixtures{Rails: []Rail{*held.Rail}, Panels: []Panel{*held.back}}
 		change(&f.Rails[0])
 		l := problem.New()
-		f.Fit(l, 3000)
+		f.Fit(l, 3000, 3000)
 		if !slices.ContainsFunc(l.All(), func(p problem.Problem) bool { return p.Path == path }) {
 			t.Errorf("%s: %v", path, l.All())
 		}

@@ -68,9 +68,9 @@ func (a *Peg) pieces(o Over, n int, board float64) []piece.Piece {
 	reach := float64(a.Reach)
 	switch a.Kind {
 	case WoodPeg:
-		return []piece.Piece{o.cut("pegs", "peg", n, a.Made, reach+board, float64(a.D), float64(a.D))}
+		return []piece.Piece{o.round("pegs", "peg", n, a.Made, reach+board, float64(a.D))}
 	case Pipe:
-		return []piece.Piece{o.bought("pipes", "pipe", n, reach), o.bought("flanges", "pipe flange", n, float64(a.Flange)),
+		return []piece.Piece{o.round("pipes", "pipe", n, hold.Made{}, reach, float64(a.D)), o.bought("flanges", "pipe flange", n, float64(a.Flange)),
 			o.screws("hook screws", n*a.Count, a.Screw)}
 	}
 	return []piece.Piece{o.bought("hooks", "cast hook", n, reach), o.screws("hook screws", n*a.Count, a.Screw)}

@@ -171,7 +171,7 @@ func (h *pinned) Geometry(a hold.Action) hold.Geometry {
 	if h.strip == nil {
 		hole := hold.Hole{ID: "pin", X: h.set.X, Y: h.y, Meets: h.hit.Meets, Edge: h.hit.Edge, Chance: h.hit.Chance, Counts: h.amiss() == "",
 			Stud:   h.hit.Stud,
-			Length: 0, D: float64(h.Width), In: float64(h.Root), Least: 4 * float64(h.Width), Pilot: float64(h.Width), Why: h.amiss(),
+			Length: 0, D: float64(h.Width), In: float64(h.Root), Least: 4 * float64(h.Width), Pilot: float64(h.Width), Why: h.amiss(), Drilling: hold.Drilling{Gap: h.set.Wall.Lining.Gap()},
 			Shear: math.Abs(a.R)}
 		if st := h.hit.Behind(); st != nil {
 			hole.StudDepth = float64(st.Depth)
@@ -284,7 +284,10 @@ var _ Way = (*Pin)(nil)
 func (p *Pin) Pieces(o Over) []piece.Piece {
 	long := float64(p.Root + p.Tip)
 	if p.Kind == RodPin {
-		return append([]piece.Piece{o.bought("pin", "steel rod", 1, long)}, o.lock(p.Lock, p.LockScrew)...)
+		return append([]piece.Piece{o.round("pin", "steel rod", 1, hold.Made{}, long, float64(p.Width))}, o.lock(p.Lock, p.LockScrew)...)
+	}
+	if p.Kind == DowelPin {
+		return append([]piece.Piece{o.round("pin", "dowel pin", 1, p.Made, long, float64(p.Width))}, o.lock(p.Lock, p.LockScrew)...)
 	}
 	return append([]piece.Piece{o.cut("pin", string(p.Kind)+" pin", 1, p.Made, long, float64(p.Width), float64(p.High))}, o.lock(p.Lock, p.LockScrew)...)
 }
@@ -293,9 +296,22 @@ func (p *Pin) Pieces(o Over) []piece.Piece {
 func (p *Pin) InBoard(x float64, o Over) []piece.Feature {
 	deep, w, t := float64(p.Tip), float64(p.Width), float64(p.High)
 	if p.Kind == TenonPin {
-		return []piece.Feature{{Kind: piece.Mouth, Face: piece.Back, X: x - w/2, Y: (o.Thickness - t) / 2, Long: w, Wide: t, Depth: deep}}
+		return []piece.Feature{{Kind: piece.Mouth, Face: piece.Lower, X: x - w/2, Y: (o.Thickness - t) / 2, Long: w, Wide: t, Depth: deep}}
 	}
-	return []piece.Feature{{Kind: piece.Bore, Face: piece.Back, X: x, Y: o.Thickness / 2, D: w, Depth: deep}}
+	return []piece.Feature{{Kind: piece.Bore, Face: piece.Lower, X: x, Y: o.Thickness / 2, D: w, Depth: deep}}
+}
+
+// InRail is its bore or mortise in the strip, from the strip's left end and its lower edge.
+func (p *Pin) InRail(x, up float64, strip float64) piece.Feature {
+	f := piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: up, D: float64(p.Width), Depth: float64(p.Root)}
+	if p.Kind == TenonPin {
+		f = piece.Feature{Kind: piece.Mouth, Face: piece.Front, X: x - float64(p.Width)/2, Y: up - float64(p.High)/2, Long: float64(p.Width),
+			Wide: float64(p.High), Depth: float64(p.Root)}
+	}
+	if float64(p.Root) >= strip-0.05 {
+		f.Depth = 0
+	}
+	return f
 }
 
 // of is what the pin is made of, and bedded what its root is in.

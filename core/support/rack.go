@@ -109,7 +109,7 @@ func (r *Rack) Validate(p *problem.List) {
 		at := p.In(fmt.Sprintf("levels[%d]", i))
 		at.Between("up_mm", float64(l.Up), float64(r.Arm.High), float64(r.Height))
 		for _, o := range r.Levels[:i] {
-			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High) {
+			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High)-1e-6 {
 				at.Add("up_mm", "these arms run into those %s up: give them %s of room", say.Place(float64(o.Up)),
 					say.Place(float64(r.Arm.High)))
 			}

@@ -210,6 +210,23 @@ func (r *Rail) lengths(o Over) []sawn {
 	return out
 }
 
+// Bore bores the length among some pieces in which a pin stands, so far along the wall and over the rail's lower
+// edge, mm.
+func (r *Rail) Bore(all []piece.Piece, x, up float64, pin *Pin) {
+	for _, l := range r.lengths(Over{ID: r.ID}) {
+		at := x - float64(r.X) - l.from
+		if at < 0 || at > l.Length {
+			continue
+		}
+		for i := range all {
+			if all[i].ID == l.ID {
+				all[i].Features = append(all[i].Features, pin.InRail(at, up, float64(r.Thickness)))
+				return
+			}
+		}
+	}
+}
+
 func only(lengths []sawn) []piece.Piece {
 	out := make([]piece.Piece, len(lengths))
 	for i := range lengths {

@@ -245,7 +245,13 @@ var _ Way = (*TimberBracket)(nil)
 // Pieces are those of the frame, bored for the wall's screws.
 func (b *TimberBracket) Pieces(o Over) []piece.Piece {
 	if b.Key != nil {
-		out := append(b.pieces(o, 0, nil), o.screws("screws", len(b.Holes), b.Screw))
+		var keys []piece.Feature
+		for _, h := range b.Holes {
+			if b.Key.Routed {
+				keys = append(keys, b.Key.key(float64(b.Leg-h.Down), float64(b.Width)/2+float64(h.Offset), -1, 0, b.Screw))
+			}
+		}
+		out := append(b.pieces(o, 0, keys), o.screws("screws", len(b.Holes), b.Screw))
 		if b.Key.Routed {
 			return out
 		}

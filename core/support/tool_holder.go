@@ -376,7 +376,7 @@ func (*ToolHolder) recipes() []Recipe {
 
 // toolHolder is a plate of plywood on a rail of its own, which others may hook onto.
 func (o *Outfit) toolHolder() error {
-	o.offFloor()
+	o.OffFloor()
 	high := o.Size(8, 200)
 	thick := o.Size(0.75, 19)
 	r := o.rail(Cleat, ply(), float64(o.X), float64(o.X+o.Length), high-o.Size(3.5, 90), o.Size(3.5, 90), thick, true)

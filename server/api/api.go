@@ -17,10 +17,12 @@ import (
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
+	lru "github.com/hashicorp/golang-lru/v2"
 
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/improve"
+	"aguante/core/order"
 	"aguante/core/quantity"
 	"aguante/server/contract"
 	"aguante/server/projectfile"
@@ -35,14 +37,19 @@ type Server struct {
 	hosts []string
 	log   *slog.Logger
 	known *memory
-	turn  chan struct{} // whose search it is
+	turn  chan struct{}                       // whose search it is
+	stood *lru.Cache[string, *order.Schedule] // days as they were planned last, by wall
 }
 
 // New makes the handler of the whole app. Only requests to loopback names or
 // the given hosts are answered. The scanner that is played sweeps over the given walls.
 func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logger, hosts ...string) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
-	a := &Server{store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
+	stood, err := lru.New[string, *order.Schedule](100)
+	if err != nil {
+		panic(err) // of a size that is no size
+	}
+	a := &Server{stood: stood, store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
 		known: newMemory(), turn: make(chan struct{}, 1)}
 	e := gin.New()
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
@@ -51,6 +58,10 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/catalogue", func(c *gin.Context) { a.send(c, http.StatusOK, contract.NewCatalogue(design.UnitsOf(unitsOf(c)))) })
 	g.POST("/check", a.check)
 	g.POST("/working", a.working)
+	g.GET("/glossary", a.words)
+	g.POST("/mends", a.mends)
+	g.POST("/loaded", a.loaded)
+	g.POST("/changes", a.changes)
 	g.POST("/quantity", a.quantity)
 	g.POST("/contents", a.contents)
 	g.POST("/split", a.split)
@@ -102,9 +113,21 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/projects/:id/pictures/:hash", a.pictureOf)
 	g.GET("/projects/:id/plan", a.plan)
 	g.PUT("/projects/:id/plan", a.replacePlan)
+	g.POST("/projects/:id/cutting", a.cutting)
+	g.POST("/projects/:id/cut", a.cut)
+	g.POST("/projects/:id/export/:format", a.exportBuild)
+	g.POST("/projects/:id/uncut", a.uncut)
+	g.POST("/projects/:id/setups", a.setups)
+	g.POST("/projects/:id/holes", a.holes)
+	g.POST("/projects/:id/paper", a.paper)
+	g.POST("/projects/:id/paper/:format", a.exportPaper)
+	g.POST("/projects/:id/order", a.order)
+	g.POST("/projects/:id/shopping", a.shopping)
+	g.POST("/taper", a.taper)
 	g.GET("/shop", a.shop)
 	g.PUT("/shop", a.replaceShop)
 	g.POST("/shop", a.mergeShop)
+	g.POST("/shop/stock", a.stockTable)
 	files := e.Group("/api") // as long as they are
 	files.GET("/projects/:id/archive", a.archive)
 	files.POST("/archives", a.unpack)

@@ -93,8 +93,8 @@ func TestLifeOfAProject(t *testing.T) {
 		`"2"`); code != http.StatusUnprocessableEntity || f.Path != "shelves[0].depth_mm" || f.Problems[0].Line == 0 {
 		t.Errorf("a save of nonsense: %d %+v", code, f)
 	}
-	var revs []store.Revision
-	if code := ask(t, s, "GET", path+"/revisions", "", &revs); code != http.StatusOK || len(revs) != 2 {
+	var revs []contract.Past
+	if code := ask(t, s, "GET", path+"/revisions", "", &revs); code != http.StatusOK || len(revs) != 1 || len(revs[0].Saves) != 2 {
 		t.Errorf("revisions: %d %v", code, revs)
 	}
 	if code := ask(t, s, "GET", path+"/revisions/1", "", &got); code != http.StatusOK || got.Version != 1 {

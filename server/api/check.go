@@ -8,11 +8,13 @@ import (
 	"net/http"
 	"slices"
 	"strconv"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/improve"
 	"aguante/core/problem"
 	"aguante/core/say"
 	"aguante/server/contract"
@@ -43,6 +45,7 @@ func (a *Server) check(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
+	reply.Answers, reply.Closings = map[string]contract.Written{}, map[string]contract.Closed{}
 	for {
 		broken, err := tell(&q, p, all, unitsOf(c), &reply)
 		if err == nil {
@@ -51,6 +54,7 @@ func (a *Server) check(c *gin.Context) {
 		a.broke(p, &reply)(all[broken].at, err)
 		all = slices.Delete(all, broken, broken+1)
 	}
+	sketch(p, unitsOf(c), &reply)
 	body, err := written(reply)
 	if err != nil {
 		a.failed(c, err)
@@ -85,7 +89,6 @@ func (a *Server) broke(p *design.Project, reply *contract.CheckReply) func(at in
 // tell says in a reply what all shelves come to together. Where one has figures that cannot be
 // written, it says which.
 func tell(q *contract.CheckRequest, whole *design.Project, all []judged, u say.Units, reply *contract.CheckReply) (broken int, err error) {
-	reply.Answers, reply.Closings = map[string]contract.Written{}, map[string]contract.Closed{}
 	p := *whole
 	p.Shelves = make([]design.Shelf, len(all))
 	plain := make([]*check.Answer, len(all))
@@ -119,6 +122,30 @@ func tell(q *contract.CheckRequest, whole *design.Project, all []judged, u say.U
 		}
 	}
 	return -1, nil
+}
+
+// sketch puts into a reply how shelves are drawn that cannot be judged as they are, and why.
+func sketch(p *design.Project, u say.Units, reply *contract.CheckReply) {
+	in := u.Length + u.Mass
+	for i := range p.Shelves {
+		keys := &reply.Shelves[i]
+		why := keys.Problems
+		if keys.Later || len(why) == 0 {
+			why = reply.Problems
+		}
+		if len(why) == 0 || keys.Answer != "" {
+			continue
+		}
+		s := check.Sketch(p, &p.Shelves[i], why[0].Message)
+		answer, bad := json.Marshal(s.Answer)
+		closing, worse := json.Marshal(s.Closing)
+		if bad != nil || worse != nil {
+			continue // it is drawn as it was
+		}
+		keys.Answer, keys.Closing = keyOf(answer)+in, keyOf(closing)+in
+		reply.Answers[keys.Answer] = contract.Written{RawMessage: answer}
+		reply.Closings[keys.Closing] = contract.Closed{RawMessage: closing}
+	}
 }
 
 // written is a reply as it goes out. Answers and closings are written already, and are put
@@ -230,18 +257,58 @@ func (m *memory) sound(p *design.Project, reply *contract.CheckReply) ([]judged,
 	}
 	for _, b := range bad {
 		var i int
-		if _, err := fmt.Sscanf(b.Path, "shelves[%d]", &i); err != nil {
+		at := &reply.Problems
+		if _, err := fmt.Sscanf(b.Path, "shelves[%d]", &i); err == nil {
+			at = &reply.Shelves[i].Problems
+		} else if b.Alone {
 			return nil, check.Invalid(bad)
 		}
-		reply.Shelves[i].Problems = append(reply.Shelves[i].Problems, projectfile.WithLines([]problem.Problem{b}, nil)...)
+		*at = append(*at, projectfile.WithLines([]problem.Problem{b}, nil)...)
 	}
 	out = out[:0]
+	if len(reply.Problems) > 0 {
+		return nil, nil
+	}
 	for i := range p.Shelves {
 		if len(reply.Shelves[i].Problems) == 0 {
 			out = append(out, judged{at: i, content: p.Content(&p.Shelves[i])})
 		}
 	}
 	return out, nil
+}
+
+// mends says what would take a problem away.
+func (a *Server) mends(c *gin.Context) {
+	var q contract.MendRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if q.Design == nil {
+		a.failed(c, errRequest)
+		return
+	}
+	all := q.Design.Mends(q.Path)
+	if all == nil {
+		all = []design.Mend{}
+	}
+	a.send(c, http.StatusOK, contract.MendReply{Mends: all})
+}
+
+// loaded says what a shelf comes to on its way to breaking.
+func (a *Server) loaded(c *gin.Context) {
+	var q contract.LoadedRequest
+	if !a.body(c, &q) {
+		return
+	}
+	if _, ok := a.shelfOf(c, q.Design, q.Shelf); !ok {
+		return
+	}
+	s, err := improve.Loaded(c.Request.Context(), q.Design.Judged(q.Shelf), q.Shelf, q.Kg, q.Gone, a.known)
+	var bad check.Invalid
+	if err != nil && !errors.As(err, &bad) {
+		err = errors.Join(errRequest, err)
+	}
+	answerOr(a, c, s, err)
 }
 
 func (a *Server) working(c *gin.Context) {
@@ -253,7 +320,8 @@ func (a *Server) working(c *gin.Context) {
 		a.failed(c, errRequest)
 		return
 	}
-	w, err := check.Explain(c.Request.Context(), q.Design, q.Link, q.Case, a.known)
+	shelf, _, _ := strings.Cut(q.Link, "/")
+	w, err := check.Explain(c.Request.Context(), q.Design.Judged(shelf), q.Link, q.Case, a.known)
 	var bad check.Invalid
 	if err != nil && !errors.As(err, &bad) {
 		err = errors.Join(errRequest, err)

@@ -176,7 +176,12 @@ func (a *Server) export(c *gin.Context) {
 		a.failed(c, err)
 		return
 	}
-	f, err := export.Write(c.Param("format"), &export.Subject{Design: q.Design, Shelf: shelf, Parts: parts, Units: unitsOf(c)})
+	mine, _, err := a.shopNow(c)
+	if err != nil {
+		a.failed(c, err)
+		return
+	}
+	f, err := export.Write(c.Param("format"), &export.Subject{Design: q.Design, Shelf: shelf, Parts: parts, Stock: mine.Stock, Units: unitsOf(c)})
 	if err != nil {
 		a.failed(c, err)
 		return

@@ -87,6 +87,12 @@ func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "a panel goes behind a bevelled rail that is on none yet"}}
 		}
 		reply.New = h.Shelf.Rail
+	case contract.MakeOnWall:
+		ok := false
+		if h, ok = dress.OnWall(q.Design, i, id); !ok {
+			return reply, check.Invalid{{Path: fmt.Sprintf("shelves[%d].rail", i), Message: "the rail is on no panel"}}
+		}
+		reply.New = h.Shelf.Rail
 	case contract.MakeComplete:
 		h = dress.Complete(q.Design, i, id)
 	default:

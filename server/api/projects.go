@@ -114,15 +114,6 @@ func (a *Server) done(c *gin.Context, err error) {
 	c.Status(http.StatusNoContent)
 }
 
-func (a *Server) revisions(c *gin.Context) {
-	all, err := a.store.Revisions(c.Request.Context(), c.Param("id"))
-	if err != nil {
-		a.failed(c, err)
-		return
-	}
-	a.send(c, http.StatusOK, all)
-}
-
 func (a *Server) revision(c *gin.Context) {
 	version, err := strconv.Atoi(c.Param("version"))
 	if err != nil {

@@ -19,6 +19,9 @@ func search[T any](a *Server, ask func(ctx context.Context, p *design.Project, s
 		if !a.body(c, &q) {
 			return
 		}
+		if q.Design != nil {
+			q.Design = q.Design.Judged(q.Shelf) // what is wrong with others is not this one's
+		}
 		s, ok := a.shelfOf(c, q.Design, q.Shelf)
 		if !ok {
 			return

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 
 	"aguante/core/check"
 	"aguante/core/load"
@@ -18,6 +19,7 @@ import (
 	"aguante/core/support"
 	"aguante/server/contract"
 	"aguante/server/store"
+	"aguante/server/tables"
 )
 
 // base is the version that a request replaces.
@@ -173,4 +175,18 @@ func (a *Server) saveShop(c *gin.Context, over int, s shop.Shop) bool {
 	}
 	a.kept(c, version, s)
 	return true
+}
+
+// stockTable reads a CSV table of boards on hand. Nothing is kept of it: the page says what is.
+func (a *Server) stockTable(c *gin.Context) {
+	var q contract.StockTable
+	if !a.body(c, &q) {
+		return
+	}
+	var err error
+	if q.Stock, q.Bad, err = tables.ReadStock(q.Text, uuid.NewString); err != nil {
+		refuseTyped(c, "text", err)
+		return
+	}
+	a.send(c, http.StatusOK, q)
 }

@@ -3,6 +3,7 @@ package contract
 import (
 	"reflect"
 
+	"aguante/core/buy"
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
@@ -11,6 +12,8 @@ import (
 	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/material"
+	"aguante/core/order"
+	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/export"
@@ -40,6 +43,7 @@ type Usual struct {
 	Spacings []dress.Spacing `json:"spacings"` // of studs
 	Hollow   design.Box      `json:"hollow"`
 	Ladder   []string        `json:"ladder"` // woods that a board is compared with
+	Finishes []design.Finish `json:"finishes"`
 }
 
 // NewCatalogue gathers the tables; what is usual is of round figures in the units.
@@ -49,7 +53,8 @@ func NewCatalogue(u design.Units) Catalogue {
 		Fasteners: fastener.Types(), Contents: load.Rows(), Ways: support.Recipes(),
 		Exports: export.Formats(),
 		Words:   map[string][]field.Choice{}, Fields: map[string][]field.Group{},
-		Usual: Usual{dress.NewStud(), dress.NewItem(u), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods()},
+		Usual: Usual{dress.NewStud(), dress.NewItem(u), dress.NewKeepOuts(), dress.Spacings(), dress.NewHollow(), dress.LadderWoods(),
+			order.Usuals()},
 	}
 	for _, w := range choosers() {
 		c.Words[nameOf(reflect.TypeOf(w))] = w.Choices()
@@ -75,6 +80,9 @@ func choosers() []field.Chooser {
 		load.Shape(""), wall.WoodStuds, wall.Gypsum, wall.Cable, wall.ByTape, hold.LapJoint, hold.WorkingLoad, hold.Unmarked, hold.RoleBar,
 		fastener.InLining, check.Holds,
 		support.Kind(""), support.Strip,
+		design.GrainAlong, design.ShowsFront, design.EndsCut, shop.AnyWay, shop.Piece,
+		design.BoresAfter, design.ShelfFirst, design.HeadsFront, design.FitStop, design.FromLeft, design.FromFloor, shop.A4,
+		design.Bare, design.PVA, buy.Boards, buy.Pieces, order.Bring,
 	}
 }
 
@@ -85,6 +93,10 @@ func nameOf(t reflect.Type) string {
 		return "WallKind"
 	case reflect.TypeFor[support.Kind]():
 		return "SupportKind"
+	case reflect.TypeFor[order.Kind]():
+		return "StepKind"
+	case reflect.TypeFor[buy.Kind]():
+		return "BuyKind"
 	}
 	return t.Name()
 }

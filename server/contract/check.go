@@ -56,6 +56,8 @@ type CheckReply struct {
 	Studs    []check.Stud       `json:"studs"`
 	Verdict  check.Verdict      `json:"verdict"`
 	Weakest  string             `json:"weakest,omitempty"`
+	// Problems are why nothing on the wall can be judged.
+	Problems []FileProblem `json:"problems,omitempty"`
 }
 
 // ShelfKeys name a shelf as it was sent, its answer and its closing.
@@ -63,8 +65,8 @@ type ShelfKeys struct {
 	Key     string `json:"key"`
 	Answer  string `json:"answer"`
 	Closing string `json:"closing"`
-	// Problems are why it cannot be judged; it has no answer then, and what it puts on the
-	// wall is not counted for the others.
+	// Problems are why it cannot be judged; its answer then only draws it, if it is there at all,
+	// and what it puts on the wall is not counted for the others.
 	Problems []FileProblem `json:"problems,omitempty"`
 	// Later is whether it is only that others were reckoned first: ask again.
 	Later bool `json:"later,omitempty"`

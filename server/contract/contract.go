@@ -11,12 +11,17 @@ import (
 	"aguante/core/journal"
 	"aguante/core/load"
 	"aguante/core/material"
+	"aguante/core/order"
+	"aguante/core/plan"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/scan"
+	"aguante/core/setup"
+	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/core/wall"
 	"aguante/server/instrument"
+	"aguante/server/store"
 	"aguante/server/tables"
 )
 
@@ -55,7 +60,7 @@ type DressRequest struct {
 // MakeRequest asks for something new on a wall, made from its neighbours: a whole wall in
 // some units, a shelf, one more support like another, supports at places, what the
 // choices of a shelf need and nobody has given, a board behind its brackets, a
-// panel behind its rail, or its strip off its own board.
+// panel behind its rail, that off it, or its strip off its own board.
 type MakeRequest struct {
 	What   Making            `json:"what"`
 	Units  design.Units      `json:"units,omitzero"`
@@ -78,6 +83,7 @@ const (
 	MakeComplete Making = "complete"
 	MakeBacker   Making = "backer"
 	MakePanel    Making = "panel"
+	MakeOnWall   Making = "on-wall"
 	MakeRip      Making = "rip"
 )
 
@@ -85,7 +91,7 @@ const (
 func (Making) Choices() []field.Choice {
 	return field.Choose("wall", "a wall", "shelf", "a shelf", "support", "a support", "places", "supports at places", "complete",
 		"what is missing", "backer", "a backer board behind the brackets", "panel",
-		"a panel behind the rail", "rip", "the strip off the shelf's own board")
+		"a panel behind the rail", "on-wall", "the rail off its panel", "rip", "the strip off the shelf's own board")
 }
 
 // MakeReply is a shelf with the wall's fixtures as they are then, and the id of what is new
@@ -106,6 +112,44 @@ type ShelfRequest struct {
 // CompareReply is what every way of hanging comes to.
 type CompareReply struct {
 	Rows []improve.Row `json:"rows"`
+}
+
+// MendRequest asks which single changes would take a problem of a design away, by its path.
+type MendRequest struct {
+	Design *design.Project `json:"design"`
+	Path   string          `json:"path"`
+}
+
+// MendReply are such changes.
+type MendReply struct {
+	Mends []design.Mend `json:"mends"`
+}
+
+// LoadedRequest asks what a shelf of a design comes to when so much stands on it and some of what holds
+// it has gone, by id.
+type LoadedRequest struct {
+	Design *design.Project `json:"design"`
+	Shelf  string          `json:"shelf"`
+	Kg     float64         `json:"kg"`
+	Gone   []string        `json:"gone"`
+}
+
+// ChangesRequest asks what has changed from one state of a design to another.
+type ChangesRequest struct {
+	Was *design.Project `json:"was"`
+	Now *design.Project `json:"now"`
+}
+
+// ChangesReply says it, a line for each thing.
+type ChangesReply struct {
+	Changes []string `json:"changes"`
+}
+
+// Past is the states that a wall was saved in, those of one sitting as one, the newest first; Changes are
+// what was done in it.
+type Past struct {
+	Saves   []store.Revision `json:"saves"` // the newest first
+	Changes []string         `json:"changes"`
 }
 
 // BreakReply is how a shelf breaks, step by step.
@@ -270,4 +314,112 @@ type Failure struct {
 	Path     string        `json:"path,omitempty"`
 	Version  int           `json:"version,omitempty"` // of the stored project, on a clash
 	Problems []FileProblem `json:"problems,omitempty"`
+}
+
+// CuttingRequest asks how the pieces of a design are cut.
+type CuttingRequest struct {
+	Design *design.Project `json:"design"`
+}
+
+// CuttingReply is the plan, and what it was made from: the shop and what the person has decided, each with its
+// version, and what is cut already. Letters are those that the pieces have now.
+type CuttingReply struct {
+	Parts       []plan.Part     `json:"parts"`
+	Letters     []design.Letter `json:"letters"`
+	Cutting     plan.Cutting    `json:"cutting"`
+	Facts       []plan.Fact     `json:"facts"`
+	Plan        plan.Plan       `json:"plan"`
+	PlanVersion int             `json:"plan_version"`
+	Shop        shop.Shop       `json:"shop"`
+	ShopVersion int             `json:"shop_version"`
+}
+
+// SetupsReply are the machine settings of a design's pieces, in their order.
+type SetupsReply struct {
+	Cards []setup.Card `json:"cards"`
+}
+
+// OrderRequest asks what to do next: Now is the person's clock, like 2026-11-26T19:30, and Offset by how many minutes it is
+// ahead of UTC.
+type OrderRequest struct {
+	Design *design.Project `json:"design"`
+	Now    string          `json:"now"`
+	Offset int             `json:"offset_min"`
+}
+
+// OrderReply are the steps of building a wall and when each is done: minutes from midnight before Start, a date. Problem
+// says why there are no days, "" where there are. Assumed tells that nobody has said when they work. Next is the step to
+// go on with, Waits what is waiting until when.
+type OrderReply struct {
+	Start    string         `json:"start"`
+	Now      int            `json:"now_min"`
+	Steps    []order.Step   `json:"steps"`
+	Schedule order.Schedule `json:"schedule"`
+	Problem  string         `json:"problem,omitempty"`
+	People   []shop.Person  `json:"people"`
+	Assumed  bool           `json:"assumed"`
+	Pace     float64        `json:"pace"`
+	Learned  bool           `json:"learned"` // the pace is that of what was ticked
+	Next     string         `json:"next,omitempty"`
+	Waits    []Waiting      `json:"waits"`
+	After    []string       `json:"after"`
+	Read     []string       `json:"read"` // cautions that have been read
+}
+
+// Waiting is something that nothing may be done to until a minute.
+type Waiting struct {
+	Step  string `json:"step"`
+	Until int    `json:"until_min"`
+	Why   string `json:"why"`
+}
+
+// TaperRequest asks how two tapers are cut from one blank, mm.
+type TaperRequest struct {
+	Wide   quantity.Length `json:"wide_mm"`
+	Narrow quantity.Length `json:"narrow_mm"`
+	Long   quantity.Length `json:"long_mm"`
+}
+
+// PaperRequest asks for something to be printed on sheets of a size: Key is a sheet's or a template's, or none for a list of
+// what there is.
+type PaperRequest struct {
+	Design *design.Project `json:"design"`
+	Key    string          `json:"key,omitempty"`
+	Size   shop.Paper      `json:"size"`
+	Now    string          `json:"now,omitempty"` // the person's clock, for the order of work
+	Offset int             `json:"offset_min,omitempty"`
+}
+
+// PaperReply lists what can be printed, and the pages of what was asked for, each as a picture.
+type PaperReply struct {
+	Papers []PaperItem `json:"papers"`
+	Pages  []string    `json:"pages"`
+}
+
+// PaperItem is one thing that can be printed. A template is true to scale.
+type PaperItem struct {
+	Key      string `json:"key"`
+	Name     string `json:"name"`
+	Template bool   `json:"template"`
+	Sheets   int    `json:"sheets"`
+}
+
+// CutRequest says that a blank was cut, all of it or up to a piece.
+type CutRequest struct {
+	Design *design.Project `json:"design"`
+	Blank  string          `json:"blank"`
+	Last   string          `json:"last,omitempty"`
+}
+
+// UncutRequest says that an entry of the journal was no cut.
+type UncutRequest struct {
+	Design *design.Project `json:"design"`
+	Entry  string          `json:"entry"`
+}
+
+// StockTable is a table of boards on hand as CSV, and what was read of it.
+type StockTable struct {
+	Text  string       `json:"text"`
+	Stock []shop.Stock `json:"stock"`
+	Bad   []tables.Bad `json:"bad"`
 }

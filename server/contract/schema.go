@@ -8,15 +8,21 @@ import (
 
 	"github.com/invopop/jsonschema"
 
+	"aguante/core/buy"
 	"aguante/core/check"
 	"aguante/core/design"
+	"aguante/core/draw"
+	"aguante/core/drill"
 	"aguante/core/field"
+	"aguante/core/glossary"
 	"aguante/core/improve"
 	"aguante/core/load"
 	"aguante/core/material"
+	"aguante/core/order"
 	"aguante/core/plan"
 	"aguante/core/quantity"
 	"aguante/core/scan"
+	"aguante/core/setup"
 	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/server/instrument"
@@ -39,6 +45,12 @@ type wire struct {
 	Improve         improve.Answer
 	CompareReply    CompareReply
 	BreakReply      BreakReply
+	MendReply       MendReply
+	LoadedRequest   LoadedRequest
+	ChangesRequest  ChangesRequest
+	ChangesReply    ChangesReply
+	Past            Past
+	Term            glossary.Term
 	StiffnessReq    StiffnessRequest
 	Stiffness       material.Stiffness
 	DialRequest     DialRequest
@@ -48,7 +60,6 @@ type wire struct {
 	Saved           store.Saved
 	Preview         store.Preview
 	Copies          Copies
-	Revision        store.Revision
 	CheckRequest    CheckRequest
 	CheckReply      CheckReply
 	Report          check.Report
@@ -72,6 +83,21 @@ type wire struct {
 	RecordRequest   RecordRequest
 	Shop            shop.Shop
 	Plan            plan.Plan
+	CuttingRequest  CuttingRequest
+	CuttingReply    CuttingReply
+	CutRequest      CutRequest
+	StockTable      StockTable
+	Setups          SetupsReply
+	TaperRequest    TaperRequest
+	Drilling        drill.Schedule
+	Finding         drill.Found
+	Measured        setup.Measured
+	OrderRequest    OrderRequest
+	OrderReply      OrderReply
+	Shopping        buy.List
+	PaperRequest    PaperRequest
+	PaperReply      PaperReply
+	UncutRequest    UncutRequest
 	Picture         store.Picture
 }
 
@@ -184,6 +210,52 @@ func wireName(t reflect.Type) string {
 		return "StockOnHand"
 	case reflect.TypeFor[store.Picture]():
 		return "KeptPicture"
+	case reflect.TypeFor[order.Step]():
+		return "WorkStep"
+	case reflect.TypeFor[order.Need]():
+		return "StepNeed"
+	case reflect.TypeFor[order.Block]():
+		return "WorkBlock"
+	case reflect.TypeFor[order.Link]():
+		return "WayLink"
+	case reflect.TypeFor[order.Schedule]():
+		return "WorkDays"
+	case reflect.TypeFor[buy.Row]():
+		return "BuyRow"
+	case reflect.TypeFor[buy.List]():
+		return "BuyList"
+	case reflect.TypeFor[buy.Share]():
+		return "BuyShare"
+	case reflect.TypeFor[shop.Price]():
+		return "ShopPrice"
+	case reflect.TypeFor[setup.Measured]():
+		return "CardMeasure"
+	case reflect.TypeFor[setup.Place]():
+		return "CardPlace"
+	case reflect.TypeFor[setup.Kind]():
+		return "CardKind"
+	case reflect.TypeFor[drill.Hole]():
+		return "WallHole"
+	case reflect.TypeFor[drill.Mark]():
+		return "StickMark"
+	case reflect.TypeFor[drill.Layer]():
+		return "HoleLayer"
+	case reflect.TypeFor[draw.Mark]():
+		return "DrawnMark"
+	case reflect.TypeFor[plan.Place]():
+		return "Lies"
+	case reflect.TypeFor[design.Making]():
+		return "HowMade"
+	case reflect.TypeFor[plan.Count]():
+		return "BlankCount"
+	case reflect.TypeFor[plan.Fact]():
+		return "CutFact"
+	case reflect.TypeFor[plan.Feature]():
+		return "CutFeature"
+	case reflect.TypeFor[plan.Cut]():
+		return "SawCut"
+	case reflect.TypeFor[plan.Part]():
+		return "CutPart"
 	case reflect.TypeFor[plan.Move]():
 		return "MovedPiece"
 	case reflect.TypeFor[support.Panel]():

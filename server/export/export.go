@@ -2,16 +2,27 @@
 package export
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
+	"time"
 	"unicode/utf8"
 
+	"aguante/core/buy"
 	"aguante/core/design"
+	"aguante/core/draw"
+	"aguante/core/drill"
 	"aguante/core/field"
+	"aguante/core/paper"
+	"aguante/core/plan"
 	"aguante/core/say"
+	"aguante/core/shop"
 	"aguante/core/support"
+	"aguante/server/calendar"
+	"aguante/server/print"
 	"aguante/server/tables"
 )
 
@@ -21,6 +32,15 @@ type Subject struct {
 	Design *design.Project
 	Shelf  *design.Shelf
 	Parts  []support.StockPart
+	Pieces []plan.Part
+	Cuts   *plan.Cutting
+	Stock  []shop.Stock
+	Holes  *drill.Schedule
+	Buy    *buy.List
+	Work   *calendar.Work
+	Paper  *paper.Document // of one thing, Drawn where that is a template
+	Drawn  *draw.Drawing
+	When   time.Time
 	Units  say.Units
 }
 
@@ -43,13 +63,18 @@ const (
 	Wall  Of = "wall"
 	Shelf Of = "shelf"
 	Shop  Of = "shop"
+	// Building is a wall with its plan.
+	Building Of = "building"
+	Paper    Of = "paper" // one thing of a wall that is printed
+	Template Of = "template"
 )
 
 const csv = "text/csv; charset=utf-8"
 
 // Choices lists what formats are written of.
 func (Of) Choices() []field.Choice {
-	return field.Choose("wall", "wall", "shelf", "shelf", "shop", "shop")
+	return field.Choose("wall", "wall", "shelf", "shelf", "shop", "shop", "building", "building", "paper", "paper",
+		"template", "template")
 }
 
 // Formats lists them.
@@ -68,6 +93,33 @@ func Formats() []Format {
 		}},
 		{"parts", "my parts", ".csv", csv, Shop, func(s *Subject) ([]byte, error) {
 			return tables.WriteParts(s.Parts, s.Units), nil
+		}},
+		{"stock", "boards on hand", ".csv", csv, Shop, func(s *Subject) ([]byte, error) {
+			return tables.WriteStock(s.Stock, s.Units), nil
+		}},
+		{"pieces", "pieces", ".csv", csv, Building, func(s *Subject) ([]byte, error) {
+			return tables.WritePieces(s.Pieces, s.Units), nil
+		}},
+		{"cuts", "cutting", ".csv", csv, Building, func(s *Subject) ([]byte, error) {
+			return tables.WriteCuts(s.Cuts, s.Units), nil
+		}},
+		{"holes", "holes", ".csv", csv, Building, func(s *Subject) ([]byte, error) {
+			return tables.WriteHoles(s.Holes, s.Units), nil
+		}},
+		{"shopping", "shopping list", ".csv", csv, Building, func(s *Subject) ([]byte, error) {
+			return tables.WriteShopping(s.Buy, s.Units), nil
+		}},
+		{"calendar", "days of work", ".ics", "text/calendar; charset=utf-8", Building, func(s *Subject) ([]byte, error) {
+			return calendar.Write(s.Work), nil
+		}},
+		{"pdf", "PDF", ".pdf", "application/pdf", Paper, func(s *Subject) ([]byte, error) {
+			return print.PDF(s.Paper.Name, s.When, *s.Paper)
+		}},
+		{"svg", "SVG", ".svg", "image/svg+xml", Template, func(s *Subject) ([]byte, error) {
+			return print.SVG(s.Drawn), nil
+		}},
+		{"dxf", "DXF", ".dxf", "image/vnd.dxf", Template, func(s *Subject) ([]byte, error) {
+			return print.DXF(s.Drawn), nil
 		}},
 	}
 }
@@ -89,12 +141,15 @@ func Write(key string, s *Subject) (File, error) {
 		}
 		called := f.Name
 		switch {
-		case f.Of != Shop && s.Design == nil || f.Of == Shelf && s.Shelf == nil:
+		case f.Of != Shop && s.Design == nil || f.Of == Shelf && s.Shelf == nil || f.Of == Building && (s.Cuts == nil || s.Holes == nil || s.Buy == nil || s.Work == nil) ||
+			f.Of == Paper && s.Paper == nil || f.Of == Template && s.Drawn == nil:
 			return File{}, fmt.Errorf("%w: %q is of a %s, and none is given", ErrFormat, key, f.Of)
 		case f.Key == "project":
 			called = s.Design.Name
-		case f.Of == Wall:
+		case f.Of == Wall || f.Of == Building:
 			called = s.Design.Name + ", " + f.Name
+		case f.Of == Paper || f.Of == Template:
+			called = s.Design.Name + ", " + s.Paper.Name
 		case f.Of == Shelf:
 			called = s.Shelf.Name + ", " + f.Name
 		}
@@ -121,4 +176,11 @@ func FileName(name string) string {
 		return "wall"
 	}
 	return name
+}
+
+// Version names a design by its content, in a few letters that can be read off a sheet.
+func Version(p *design.Project) (string, error) {
+	b, err := json.Marshal(p)
+	sum := sha256.Sum256(b)
+	return hex.EncodeToString(sum[:4]), err
 }

@@ -4,27 +4,36 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"os"
 	"strings"
 	"testing"
 	"unicode/utf8"
 
+	"aguante/core/buy"
 	"aguante/core/design"
+	"aguante/core/draw"
+	"aguante/core/dress/dresstest"
+	"aguante/core/drill"
+	"aguante/core/order"
+	"aguante/core/paper"
+	"aguante/core/plan"
 	"aguante/core/say"
+	"aguante/core/shop"
 	"aguante/core/support"
+	"aguante/server/calendar"
 )
 
 func subject(t *testing.T) *Subject {
 	t.Helper()
-	b, err := os.ReadFile("../../demo/honey-room.json")
+	p := dresstest.HoneyRoom(t)
+	mine, decided, parts := shop.New(true), plan.Empty(), plan.Parts(p)
+	cuts := plan.Lay(t.Context(), p, parts, &mine, &decided, nil)
+	drawn := draw.Drawing{Width: 100, Height: 50}
+	drawn.Box(draw.Cut, 5, 5, 95, 45)
+	doc, err := paper.Tile("t", "piece", &drawn, shop.A4)
 	if err != nil {
 		t.Fatal(err)
 	}
-	var p design.Project
-	if err := json.Unmarshal(b, &p); err != nil {
-		t.Fatal(err)
-	}
-	return &Subject{Design: &p, Shelf: &p.Shelves[0], Parts: []support.StockPart{{Name: "Peg", Kind: support.HookStock, Reach: 60, D: 19.05}},
+	return &Subject{Buy: &buy.List{Rows: []buy.Row{{Name: "screws"}}}, Work: &calendar.Work{Days: &order.Schedule{}}, Holes: &drill.Schedule{Holes: []drill.Hole{{N: 1, For: "bracket"}}}, Paper: &doc, Drawn: &drawn, Pieces: parts, Cuts: &cuts, Design: p, Shelf: &p.Shelves[0], Parts: []support.StockPart{{Name: "Peg", Kind: support.HookStock, Reach: 60, D: 19.05}},
 		Units: say.Units{Length: "in", Mass: "lb"}}
 }
 

@@ -10,7 +10,7 @@ const load = file => {
   return out;
 };
 const usual = JSON.parse(fs.readFileSync(0, "utf8"));
-const e = Object.assign({}, ...["edit", "find", "move", "contents", "wall", "copy"].map(f => load("src/model/" + f + ".ts")));
+const e = Object.assign({}, ...["edit", "find", "move", "contents", "wall", "copy", "merge", "place"].map(f => load("src/model/" + f + ".ts")));
 const { history } = load("src/model/history.ts");
 const p = JSON.parse(fs.readFileSync("../demo/honey-room.json", "utf8"));
 const before = JSON.stringify(p);
@@ -31,9 +31,9 @@ check("an end stays on the wall", shelf(e.moveEnd("jars", "left", -500)(p)).x_mm
 
 const moved = e.moveShelf("jars", 500, 1000)(p);
 check("a shelf takes its brackets along", shelf(moved).supports.every((u, i) => u.x_mm === shelf(p).supports[i].x_mm + 100) && shelf(moved).y_mm === 1000);
-check("a shelf stays on the wall", shelf(e.moveShelf("jars", 9999, 9999)(p)).x_mm + shelf(p).length_mm <= p.wall.length_mm && shelf(e.moveShelf("jars", -9, -9)(p)).y_mm === 0);
+check("a shelf stays on the wall", shelf(e.moveTo({ kind: "shelf", id: "jars" }, 9999, 9999)(p)).x_mm + shelf(p).length_mm <= p.wall.length_mm && shelf(e.moveTo({ kind: "shelf", id: "jars" }, -9, -9)(p)).y_mm === 0);
 
-const slid = e.moveItem("jars-c2", 5000)(p);
+const slid = e.moveTo({ kind: "item", id: "jars-c2" }, 5000, 0)(p);
 check("an item stays on its board and keeps its width", shelf(slid).contents[1].to_mm === shelf(p).length_mm && shelf(slid).contents[1].to_mm - shelf(slid).contents[1].from_mm === 400);
 
 for (const sel of [{ kind: "shelf", id: "jars" }, { kind: "item", id: "jars-c1" }, { kind: "stud", id: "stud-4" }, { kind: "keepout", id: "conduit" }]) {
@@ -55,6 +55,16 @@ const hung = q => q.shelves.find(s => s.rail);
 const [twice, second] = e.duplicate(p, { kind: "shelf", id: hung(p).id });
 check("a copied shelf hangs on a rail of its own", (c => c.rail !== hung(p).rail && twice.fixtures.rails.some(r => r.id === c.rail))(twice.shelves.find(s => s.id === second.id)));
 check("a rail goes with the last shelf on it", !e.remove(p, { kind: "shelf", id: hung(p).id }).fixtures.rails.some(r => r.id === hung(p).rail));
+
+const thick = e.setShelf("jars", { thickness_mm: 30 })(p), less = e.remove(p, { kind: "support", id: "jars-b2" });
+const both = e.merge(p, JSON.parse(JSON.stringify(thick)), e.setItem("jars-c1", { count: 3 })(less));
+check("two changes made at once are both there", shelf(both).thickness_mm === 30 && shelf(both).contents[0].count === 3 && shelf(both).supports.length === 2);
+check("of two changes of one figure the later holds", shelf(e.merge(p, thick, e.setShelf("jars", { thickness_mm: 40 })(p))).thickness_mm === 40);
+check("a change beside none is itself", e.merge(p, thick, p) === thick && e.merge(p, p, thick) === thick);
+check("a copy beside another edit is kept", shelf(e.merge(p, e.duplicate(p, { kind: "item", id: "jars-c1" })[0], thick)).contents.length === shelf(p).contents.length + 1);
+
+const centred = shelf(e.places(p, shelf(p)).find(([w]) => w === "centre it on its supports")[1](p)), held = centred.supports.map(u => u.x_mm);
+check("a board is centred over its supports, which stay", Math.abs(centred.x_mm + centred.length_mm / 2 - (Math.min(...held) + Math.max(...held)) / 2) < 1e-9 && held.every((x, k) => x === shelf(p).supports[k].x_mm));
 
 const evened = shelf(e.evenOut("jars")(p)).contents;
 const gaps = [evened[0].from_mm, evened[1].from_mm - evened[0].to_mm, shelf(p).length_mm - evened[1].to_mm];

@@ -3,12 +3,16 @@
 package dresstest
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"os"
+	"testing"
 
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/load"
 	"aguante/core/material"
@@ -16,6 +20,26 @@ import (
 	"aguante/core/support"
 	"aguante/core/wall"
 )
+
+// HoneyRoom is the demo's long wall, for a test two folders under the project's own.
+func HoneyRoom(t testing.TB) *design.Project {
+	t.Helper()
+	return DemoWall(t, "honey-room")
+}
+
+// DemoWall is one of the demo's walls, for a test two folders under the project's own.
+func DemoWall(t testing.TB, name string) *design.Project {
+	t.Helper()
+	b, err := os.ReadFile("../../demo/" + name + ".json")
+	p := new(design.Project)
+	if err == nil {
+		err = json.Unmarshal(b, p)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
 
 // Source draws what a design is made of. The same seed draws the same designs.
 type Source struct {
@@ -45,6 +69,7 @@ func (r *Source) Design(way string) *design.Project {
 func (r *Source) attempt(way string) (*design.Project, bool) {
 	p := &design.Project{Format: design.Format, Version: design.Version, Name: way,
 		Units: pick(r, design.Units{Length: "in", Mass: "lb"}, design.Units{Length: "mm", Mass: "kg"}), Wall: r.wall()}
+	field.Usual(&p.Making)
 	ways := []string{way}
 	if r.chance(0.2) {
 		all := support.Recipes()

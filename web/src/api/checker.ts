@@ -12,12 +12,14 @@ import type {
 } from "./types.gen";
 
 /**
- * What the server says of a design: its report, and why shelves cannot be judged, by id. What the report says of those, if
- * anything, is what was said before.
+ * What the server says of a design: its report, why nothing on its wall can be judged, and why shelves cannot be, by id. What the
+ * report says of those is how they are drawn, or where they are old, what was said before.
  */
 export interface Said {
   report: Report;
+  problems: FileProblem[];
   refused: Map<string, FileProblem[]>;
+  old: Set<string>;
   /** Whether some are refused only until they are asked about again. */
   later: boolean;
 }
@@ -36,8 +38,8 @@ export class Checker {
   private shelves = new Map<string, ShelfReport>();
   private seq = 0;
 
-  /** Which shelves of a design that was asked about could not be judged. */
-  readonly refused = new WeakMap<Project, Said["refused"]>();
+  /** What was wrong with a design that was asked about. */
+  private readonly wrong = new WeakMap<Project, FileProblem[]>();
 
   /** The newest question that was answered. */
   last: (Said & { design: Project; open: string | null }) | null = null;
@@ -63,8 +65,16 @@ export class Checker {
     }
     const said = this.read(base, design.shelves, reply);
     if (seq === this.seq) this.last = { design, open, ...said };
-    this.refused.set(design, said.refused);
+    this.wrong.set(design, [...said.problems, ...[...said.refused.values()].flat()]);
     return said;
+  }
+
+  /** What is wrong with a design and was not with the one before it, as far as that was asked about. */
+  async newlyWrong(before: Project, design: Project): Promise<FileProblem[]> {
+    const one = (b: FileProblem) => `${b.path} ${b.alone ?? false}`;
+    const had = new Set(this.wrong.get(before)?.map(one));
+    const { later } = await this.ask(design, this.last?.open ?? null);
+    return later ? [] : (this.wrong.get(design) ?? []).filter((b) => !had.has(one(b)));
   }
 
   /** The design without its shelves, the same object as long as it is the same. */
@@ -82,12 +92,14 @@ export class Checker {
     const had = new Map<string, ShelfKeys>();
     const reports = new Map<string, ShelfReport>();
     const refused = new Map<string, FileProblem[]>();
+    const old = new Set<string>();
     const later = reply.shelves.some((s) => s.later);
     const all = shelves.flatMap((s, i) => {
       const keys = reply.shelves[i];
-      if (keys?.problems) {
+      if (keys?.problems) refused.set(s.id, keys.problems);
+      if (keys && !keys.answer) {
         this.keys.set(s, keys.key);
-        refused.set(s.id, keys.problems);
+        old.add(s.id);
         return this.last?.report.shelves.find((was) => was.id === s.id) ?? [];
       }
       const answer = keys && this.answers.get(keys.answer);
@@ -106,7 +118,9 @@ export class Checker {
     for (const map of [this.answers, this.closings]) for (const key of map.keys()) if (!kept.has(key)) map.delete(key);
     return {
       report: { shelves: all, studs: reply.studs, verdict: reply.verdict, weakest: reply.weakest },
+      problems: reply.problems ?? [],
       refused,
+      old,
       later,
     };
   }

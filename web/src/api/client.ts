@@ -3,12 +3,14 @@ import type { Units } from "../format";
 import type {
   BreakReply,
   StockPart,
+  Term,
   PartsTable,
   CompareReply,
   Copies,
   CopyOf,
   Improvements,
   Catalogue,
+  ChangesReply,
   CheckReply,
   CheckRequest,
   ContentsRequest,
@@ -17,11 +19,14 @@ import type {
   DressRequest,
   Hung,
   MakeReply,
+  MendReply,
   MakeRequest,
   Failure,
   Item,
   Ladder,
   LadderRequest,
+  LoadedRequest,
+  ShelfReport,
   MoistureReply,
   MoistureRequest,
   Own,
@@ -32,7 +37,7 @@ import type {
   Project,
   QuantityReply,
   Reading,
-  Revision,
+  Past,
   Row,
   Saved,
   ScaleRequest,
@@ -103,7 +108,7 @@ async function ask(
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown, more?: With): Promise<T> {
+export async function call<T>(method: string, path: string, body?: unknown, more?: With): Promise<T> {
   const reply = await ask(method, path, body, more);
   if (reply.status === 204) return undefined as T;
   const text = await reply.text();
@@ -118,7 +123,7 @@ async function call<T>(method: string, path: string, body?: unknown, more?: With
 }
 
 /** Has the server write a file, and saves it under the name that it gives. */
-async function save(path: string, body: unknown) {
+export async function save(path: string, body: unknown) {
   const reply = await ask("POST", path, body);
   if (!reply.ok) throw new Refused(reply.status, (await reply.json()) as Failure);
   const named = /filename\*?=(?:utf-8'')?"?([^";]+)/i.exec(reply.headers.get("Content-Disposition") ?? "");
@@ -128,7 +133,7 @@ async function save(path: string, body: unknown) {
 let asking = 0;
 
 /** An answer that changes the design or says what it comes to: the page is busy until it is there. */
-async function busy<T>(answer: Promise<T>): Promise<T> {
+export async function busy<T>(answer: Promise<T>): Promise<T> {
   const say = (by: number) => document.body.setAttribute("aria-busy", String((asking += by) > 0));
   say(1);
   try {
@@ -153,6 +158,9 @@ export const api = {
   check: (q: CheckRequest, units: Units) => busy(call<CheckReply>("POST", "/check", q, { units })),
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
+  loaded: (q: LoadedRequest, signal: AbortSignal) => call<ShelfReport>("POST", "/loaded", q, { signal }),
+  mends: (design: Project, path: string, signal: AbortSignal) =>
+    call<MendReply>("POST", "/mends", { design, path }, { signal }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
     call<QuantityReply>("POST", "/quantity", { text, kind, unit }),
   own: () => call<Own>("GET", "/own"),
@@ -200,7 +208,19 @@ export const api = {
   copies: () => call<Copies>("GET", "/backup/copies"),
   compareBackup: (from: File | CopyOf) => backup("compare", from),
   restoreBackup: (from: File | CopyOf) => backup("restore", from),
-  revisions: (id: string) => call<Revision[]>("GET", `/projects/${id}/revisions`),
+  glossary: () => call<Term[]>("GET", "/glossary"),
+  /** What a label means; null where nothing is written of it. */
+  word: async (label: string): Promise<Term | null> => {
+    try {
+      return await call<Term>("GET", `/glossary?label=${encodeURIComponent(label)}`);
+    } catch (err) {
+      if (err instanceof Refused && err.status === 404) return null;
+      throw err;
+    }
+  },
+  changes: (was: Project, now: Project, signal: AbortSignal) =>
+    call<ChangesReply>("POST", "/changes", { was, now }, { signal, units: now.units }),
+  revisions: (id: string) => call<Past[]>("GET", `/projects/${id}/revisions`),
   revision: (id: string, version: number) => call<Saved>("GET", `/projects/${id}/revisions/${version}`),
 };
 

@@ -15,6 +15,12 @@ PartsTable: PartsTable
 Improve: Improvements
 CompareReply: CompareReply
 BreakReply: BreakReply
+MendReply: MendReply
+LoadedRequest: LoadedRequest
+ChangesRequest: ChangesRequest
+ChangesReply: ChangesReply
+Past: Past
+Term: Term
 StiffnessReq: StiffnessRequest
 Stiffness: Stiffness
 DialRequest: DialRequest
@@ -24,7 +30,6 @@ MoistureReply: MoistureReply
 Saved: Saved
 Preview: Preview
 Copies: Copies
-Revision: Revision
 CheckRequest: CheckRequest
 CheckReply: CheckReply
 Report: Report
@@ -48,6 +53,21 @@ Journal: Journal
 RecordRequest: RecordRequest
 Shop: Shop
 Plan: Plan
+CuttingRequest: CuttingRequest
+CuttingReply: CuttingReply
+CutRequest: CutRequest
+StockTable: StockTable
+Setups: SetupsReply
+TaperRequest: TaperRequest
+Drilling: Schedule
+Finding: Found
+Measured: CardMeasure
+OrderRequest: OrderRequest
+OrderReply: OrderReply
+Shopping: BuyList
+PaperRequest: PaperRequest
+PaperReply: PaperReply
+UncutRequest: UncutRequest
 Picture: KeptPicture
 }
 export interface Catalogue {
@@ -201,6 +221,7 @@ keep_outs: KeepOut[]
 spacings: Spacing[]
 hollow: Box
 ladder: string[]
+finishes: Finish[]
 }
 export interface Stud {
 id: string
@@ -266,12 +287,22 @@ export interface Rib {
 from_wall_mm: number
 width_mm: number
 }
+export interface Finish {
+shelf: string
+kind: ("bare" | "oil" | "hard-wax" | "shellac" | "stain-varnish" | "lacquer" | "paint")
+coats?: number
+wait_h?: number
+full_d?: number
+cover?: number
+trial?: boolean
+fill?: boolean
+}
 export interface Format {
 key: string
 name: string
 ending: string
 type: string
-of: ("wall" | "shelf" | "shop")
+of: ("wall" | "shelf" | "shop" | "building" | "paper" | "template")
 }
 export interface Own {
 contents: Row[]
@@ -325,6 +356,7 @@ units: Units
 wall: Wall
 fixtures: Fixtures
 shelves: Shelf[]
+making: HowMade
 }
 export interface Units {
 length: ("in" | "mm")
@@ -933,6 +965,48 @@ export interface SagLimit {
 school: ("eye" | "span/360" | "span/240" | "span/180" | "figure")
 figure_mm?: number
 }
+export interface HowMade {
+letters: Letter[]
+pieces: MadePiece[]
+schools: Practice[]
+datum: Datum
+built: Built[]
+finish: Finish[]
+glue: ("pva" | "slow" | "epoxy" | "quick-epoxy" | "pu" | "hide")
+start?: string
+}
+export interface Letter {
+piece: string
+letter: string
+like: string
+}
+export interface MadePiece {
+piece: string
+longer_mm: number
+wider_mm: number
+grain: ("along" | "any")
+shows: ("front" | "back" | "both" | "none")
+ends: ("cut" | "mill")
+row?: string
+}
+export interface Practice {
+shelf: string
+bores: ("after" | "before")
+first: ("shelf" | "brackets")
+heads: ("front" | "hidden")
+fit: ("stop" | "template")
+}
+export interface Datum {
+from: ("left" | "right" | "stud")
+stud?: string
+up: ("floor" | "line")
+line_mm: number
+}
+export interface Built {
+thing: string
+figure: string
+planned: number
+}
 export interface Ladder {
 per_metre_kg: number
 span_mm: number
@@ -958,7 +1032,7 @@ shelf: string
 way: string
 }
 export interface MakeRequest {
-what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel" | "rip")
+what: ("wall" | "shelf" | "support" | "places" | "complete" | "backer" | "panel" | "on-wall" | "rip")
 units?: Units
 with?: ("brackets" | "floating" | "alcove" | "tool-wall" | "rack" | "hooks" | "box" | "sheets" | "empty")
 design?: Project
@@ -1010,6 +1084,7 @@ message: string
 export interface Improvements {
 singles: Idea[]
 pairs: Idea[]
+refused: Refused[]
 considered: number
 checked: number
 stopped: boolean
@@ -1028,6 +1103,10 @@ effort: number
 export interface Limit {
 kg: number
 above?: boolean
+}
+export interface Refused {
+words: string
+why: string
 }
 export interface CompareReply {
 rows: WayRow[]
@@ -1097,6 +1176,13 @@ clearance_mm?: number
 better_mm?: number
 better_times?: number
 why?: string
+type?: string
+through?: string
+piece_mm: number
+gap_mm: number
+recess_mm?: number
+head_across_mm?: number
+slant_deg?: number
 }
 export interface BreakReply {
 steps: Going[]
@@ -1114,6 +1200,43 @@ hangs: boolean
 holds: boolean
 unknown: boolean
 to: string
+}
+export interface MendReply {
+mends: Mend[]
+}
+export interface Mend {
+text: string
+path: string
+value: number
+drop?: boolean
+}
+export interface LoadedRequest {
+design: Project
+shelf: string
+kg: number
+gone: string[]
+}
+export interface ChangesRequest {
+was: Project
+now: Project
+}
+export interface ChangesReply {
+changes: string[]
+}
+export interface Past {
+saves: Revision[]
+changes: string[]
+}
+export interface Revision {
+version: number
+saved_at: string
+name: string
+}
+export interface Term {
+words: string[]
+meaning: string
+where?: string
+picture?: string
 }
 export interface StiffnessRequest {
 span_mm: number
@@ -1196,11 +1319,6 @@ name: string
 made: string
 size: number
 }
-export interface Revision {
-version: number
-saved_at: string
-name: string
-}
 export interface CheckRequest {
 seq: number
 base: BasePart
@@ -1231,6 +1349,7 @@ closings?: {
 studs: StudReport[]
 verdict: ("holds" | "sags" | "loose" | "gives" | "cannot-say")
 weakest?: string
+problems?: FileProblem[]
 }
 export interface ShelfKeys {
 key: string
@@ -1242,6 +1361,7 @@ later?: boolean
 export interface FileProblem {
 path: string
 message: string
+alone?: boolean
 line?: number
 }
 export interface Answer {
@@ -1675,6 +1795,8 @@ version: number
 kerf_mm: number
 jigsaw_mm: number
 squaring_mm: number
+first_cuts?: ("any" | "rips" | "crosscuts")
+trim_mm?: number
 stock: StockOnHand[]
 offers: Offer[]
 carry: Largest
@@ -1682,6 +1804,9 @@ tools: string[]
 clamps: Clamp[]
 paper: ("a4" | "letter")
 people: Person[]
+pace?: number
+quiet_from?: number
+prices?: ShopPrice[]
 own_contents: Row[]
 own_boards: Stock[]
 own_parts: StockPart[]
@@ -1695,6 +1820,7 @@ width_mm: number
 thickness_mm: number
 count: number
 bad: Span[]
+squared?: boolean
 }
 export interface Span {
 from_mm: number
@@ -1727,6 +1853,17 @@ name: string
  * @maxItems 7
  */
 hours: [number, number, number, number, number, number, number]
+/**
+ * @minItems 7
+ * @maxItems 7
+ */
+from?: [number, number, number, number, number, number, number]
+}
+export interface ShopPrice {
+key: string
+price: number
+pack?: number
+where?: string
 }
 export interface Plan {
 locked: Locked[]
@@ -1742,12 +1879,444 @@ pieces: string[]
 export interface MovedPiece {
 piece: string
 board: string
+stock: string
 at_mm: number
 }
 export interface Day {
 step: string
 on: string
 locked?: boolean
+}
+export interface CuttingRequest {
+design: Project
+}
+export interface CuttingReply {
+parts: CutPart[]
+letters: Letter[]
+cutting: Cutting
+facts: CutFact[]
+plan: Plan
+plan_version: number
+shop: Shop
+shop_version: number
+}
+export interface CutPart {
+letter: string
+name: string
+stuff: string
+wood: string
+from: string
+length_mm: number
+width_mm: number
+thickness_mm: number
+d_mm?: number
+longer_mm: number
+wider_mm: number
+grain: ("along" | "any")
+shows: ("front" | "back" | "both" | "none")
+ends: ("cut" | "mill")
+/**
+ * @minItems 2
+ * @maxItems 2
+ */
+off_deg: [number, number]
+bevel_deg: number
+features: CutFeature[]
+each: Each[]
+}
+export interface CutFeature {
+kind: string
+face: string
+x_mm: number
+y_mm: number
+d_mm?: number
+long_mm?: number
+wide_mm?: number
+depth_mm?: number
+of?: string
+head_mm?: number
+recess_mm?: number
+slot_mm?: number
+lip_mm?: number
+}
+export interface Each {
+id: string
+called: string
+piece: string
+owner: string
+shelf: string
+mark?: number
+row?: string
+}
+export interface Cutting {
+blanks: Blank[]
+counts: BlankCount[]
+cuts: SawCut[]
+settings: Setting[]
+uncut: Uncut[]
+unmet: string[]
+price: number
+unpriced: number
+settled: boolean
+}
+export interface Blank {
+id: string
+group: number
+stock: string
+name: string
+from: string
+wood: string
+stuff: string
+own: boolean
+locked: boolean
+length_mm: number
+width_mm: number
+thickness_mm: number
+squaring_mm: number
+bad: Span[]
+places: Lies[]
+left: Lies[]
+price: number
+priced: boolean
+}
+export interface Lies {
+piece?: string
+called?: string
+x_mm: number
+y_mm: number
+length_mm: number
+width_mm: number
+turned?: boolean
+}
+export interface BlankCount {
+from: string
+stuff: string
+thickness_mm: number
+width_mm: number
+blanks: number
+buy: number
+least: number
+blade?: string
+}
+export interface SawCut {
+n: number
+blank: string
+kind: string
+along: boolean
+at_mm: number
+from_mm: number
+to_mm: number
+size_mm: number
+tilt_deg?: number
+frees: string[]
+there?: boolean
+}
+export interface Setting {
+cuts: number[]
+says: string
+}
+export interface Uncut {
+piece: string
+called: string
+why: string
+}
+export interface CutFact {
+entry: string
+when: string
+blank: string
+name: string
+pieces: DonePiece[]
+own?: StockOnHand
+offcuts: StockOnHand[]
+}
+export interface DonePiece {
+id: string
+called: string
+length_mm: number
+width_mm: number
+}
+export interface CutRequest {
+design: Project
+blank: string
+last?: string
+}
+export interface StockTable {
+text: string
+stock: StockOnHand[]
+bad: Bad[]
+}
+export interface SetupsReply {
+cards: Card[]
+}
+export interface Card {
+id: string
+n: number
+kind: ("rip" | "part-bevel" | "bore-through" | "part-strip" | "trim" | "bevel" | "recess" | "bore" | "edge-bore" | "slot" | "mortise" | "pocket" | "lap" | "notch" | "keyhole" | "mitre" | "taper")
+title: string
+serves: Serve[]
+figures: Figure[]
+places: {
+[k: string]: CardPlace[]
+}
+says: string[]
+measure: string
+wrong?: string
+test: string
+cautions: string[]
+refused?: string
+asks: Ask[]
+drawing: Drawing
+done?: string
+}
+export interface Serve {
+letter: string
+pieces: string[]
+called: string
+}
+export interface Figure {
+name: string
+value: number
+kind: string
+}
+export interface CardPlace {
+at_mm: number
+}
+export interface Ask {
+key: string
+label: string
+kind: string
+planned: number
+is?: number
+piece?: string
+figure?: string
+}
+export interface Drawing {
+width_mm: number
+height_mm: number
+marks: DrawnMark[]
+}
+export interface DrawnMark {
+layer: ("cut" | "hidden" | "wood" | "tool" | "datum" | "size" | "words" | "faint" | "bad")
+points: [number, number][]
+closed?: boolean
+r?: number
+from?: number
+to?: number
+text?: string
+high?: number
+turn?: number
+anchor?: number
+bold?: boolean
+}
+export interface TaperRequest {
+wide_mm: number
+narrow_mm: number
+long_mm: number
+}
+export interface Schedule {
+lines: Line[]
+holes: WallHole[]
+changes: number
+changes_by_bit: number
+datum: string
+off: string[]
+stick: Stick
+}
+export interface Line {
+says: string
+how: string
+up_mm: number
+high_mm: number
+from_mm: number
+to_mm: number
+shelf: string
+}
+export interface WallHole {
+n: number
+key: string
+owner: string
+shelf: string
+for: string
+x_mm: number
+up_mm: number
+along_mm: number
+high_mm: number
+from_shelf_mm: number
+over_shelf_mm: number
+meets: ("stud" | "edge" | "misses" | "keep-out" | "lining" | "wall" | "board")
+into: string
+stud?: string
+through: HoleLayer[]
+fastener: string
+length_mm: number
+d_mm: number
+pilot_mm: number
+pilot_deep_mm: number
+clearance_mm?: number
+clearance_deep_mm?: number
+recess_mm?: number
+sink_mm?: number
+tape_mm: number
+tape_face_mm: number
+thread_mm: number
+slant_deg?: number
+near?: string
+near_mm?: number
+find_first?: boolean
+why?: string
+counts: boolean
+done?: string
+found?: Found
+against?: string
+}
+export interface HoleLayer {
+name: string
+mm: number
+}
+export interface Found {
+entry: string
+when: string
+no_wood?: boolean
+at_mm?: number
+up_mm?: number
+x_mm?: number
+}
+export interface Stick {
+along: StickMark[]
+heights: StickMark[]
+steps?: string
+}
+export interface StickMark {
+at_mm: number
+says: string
+}
+export interface CardMeasure {
+key: string
+value: number
+}
+export interface OrderRequest {
+design: Project
+now: string
+offset_min: number
+}
+export interface OrderReply {
+start: string
+now_min: number
+steps: WorkStep[]
+schedule: WorkDays
+problem?: string
+people: Person[]
+assumed: boolean
+pace: number
+learned: boolean
+next?: string
+waits: Waiting[]
+after: string[]
+read: string[]
+}
+export interface WorkStep {
+id: string
+kind: ("stock" | "find" | "cut" | "setup" | "dry-fit" | "glue" | "fill" | "trial" | "sand" | "coat" | "drill" | "hang" | "touch-up" | "load")
+says: string
+shelf?: string
+minutes: number
+wait_h: number
+why?: string
+hands: number
+clamps?: number
+holds_h?: number
+noise?: boolean
+whole?: boolean
+needs: StepNeed[]
+opens?: string
+thing?: string
+caution?: string
+notes: string[]
+done?: string
+took_min?: number
+}
+export interface StepNeed {
+step: string
+after_h: number
+}
+export interface WorkDays {
+blocks: WorkBlock[]
+ends: {
+[k: string]: number
+}
+free: {
+[k: string]: number
+}
+end_min: number
+total_min: number
+critical: WayLink[]
+late: string[]
+}
+export interface WorkBlock {
+step: string
+people: number[]
+from_min: number
+to_min: number
+}
+export interface WayLink {
+step: string
+why: string
+from_min: number
+to_min: number
+}
+export interface Waiting {
+step: string
+until_min: number
+why: string
+}
+export interface BuyList {
+rows: BuyRow[]
+total: number
+unpriced: number
+by_shelf: {
+[k: string]: number
+}
+}
+export interface BuyRow {
+key: string
+kind: ("boards" | "fasteners" | "parts" | "glue" | "finish" | "abrasive")
+name: string
+unit: ("pieces" | "g" | "l" | "sheets")
+needed: number
+have: number
+pack: number
+buy: number
+price: number
+cost: number
+where?: string
+note?: string
+of: BuyShare[]
+bought?: string
+}
+export interface BuyShare {
+shelf: string
+needed: number
+}
+export interface PaperRequest {
+design: Project
+key?: string
+size: ("a4" | "letter")
+now?: string
+offset_min?: number
+}
+export interface PaperReply {
+papers: PaperItem[]
+pages: string[]
+}
+export interface PaperItem {
+key: string
+name: string
+template: boolean
+sheets: number
+}
+export interface UncutRequest {
+design: Project
+entry: string
 }
 export interface KeptPicture {
 hash: string

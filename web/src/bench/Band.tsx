@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import type { Link, ShelfReport } from "../api/types.gen";
 import { band } from "../drawing/smooth";
 import { asked } from "../format";
+import { Scroller } from "../ui/Scroller";
 import { useDeeds, useDesign, useLooks, useWords } from "./context";
 import { figureOf, named, OWN } from "./words";
 
@@ -42,14 +43,15 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
   const shape = band(points, mid);
 
   const neck = parts.findIndex((p) => p.ratio < 1);
-  const roll = useRef<HTMLDivElement>(null);
+  const row = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (roll.current && neck > 0) roll.current.scrollLeft = (neck + 0.5) * each - width / 2;
+    const roll = row.current?.parentElement;
+    if (roll && neck > 0) roll.scrollLeft = (neck + 0.5) * each - width / 2;
   }, [neck, each, width]);
 
   return (
-    <div ref={roll} className="overflow-x-auto" role="group" aria-label="The load's way to the stud, link by link">
-      <div className="relative" style={{ width: wide }}>
+    <Scroller across className="overflow-x-auto" role="group" aria-label="The load's way to the stud, link by link">
+      <div ref={row} className="relative" style={{ width: wide }}>
         <svg width={wide} height={68} className="block" aria-hidden>
           <path
             d={shape}
@@ -137,7 +139,7 @@ export function Band({ shelf, width }: { shelf: ShelfReport; width: number }) {
           )}
         </div>
       </div>
-    </div>
+    </Scroller>
   );
 }
 

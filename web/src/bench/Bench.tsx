@@ -1,13 +1,16 @@
 import { Suspense, useLayoutEffect, useState, type ReactNode } from "react";
+import { lazy } from "../ui/lazy";
 import { Checker } from "../api/checker";
 import { api, speak } from "../api/client";
-import type { Catalogue, Saved, ShelfReport } from "../api/types.gen";
+import type { Catalogue, Project, Saved, ShelfReport } from "../api/types.gen";
 import { STAGES, stageOf } from "../stages/stages";
 import { ScannerProvider } from "../stages/wall/scanner";
+import { TermContext } from "../ui/Term";
+import { Scroller } from "../ui/Scroller";
+import { useInView } from "../ui/useInView";
 import { useSize } from "../ui/useSize";
 import { Band } from "./Band";
 import { Cautions } from "./Cautions";
-import { Clash } from "./Clash";
 import {
   AnswerContext,
   CatalogueContext,
@@ -20,31 +23,43 @@ import {
   SheetContext,
   useChoice,
   useDesign,
+  WrongContext,
 } from "./context";
 import { DrawingArea } from "./DrawingArea";
-import { HistorySheet } from "./HistorySheet";
-import { KeysSheet } from "./KeysSheet";
 import { TopBar } from "./TopBar";
 import { useBenchState, WORKING } from "./useBenchState";
 import { useCatalogueIn } from "./useCatalogueIn";
-import { useCheck, useStale, type Checked } from "./useCheck";
+import { useCheck, useStale, useWrongOf, type Checked } from "./useCheck";
 import { useKeys } from "./useKeys";
-import { FoundSheet } from "./FoundSheet";
 import type { Pending } from "./pending";
+import { undoOf, useKeptUndo } from "./undo";
 import { useSync, type Sync } from "./useSync";
+import { colour, headline, mark } from "./words";
 import { Verdict } from "./Verdict";
-import { WorkingSheet } from "./WorkingSheet";
+
+const Clash = lazy(() => import("./Clash").then((m) => ({ default: m.Clash })));
+const WorkingSheet = lazy(() => import("./WorkingSheet").then((m) => ({ default: m.WorkingSheet })));
+const Problems = lazy(() => import("./Problems").then((m) => ({ default: m.Problems })));
+const FoundSheet = lazy(() => import("./FoundSheet").then((m) => ({ default: m.FoundSheet })));
+const KeysSheet = lazy(() => import("./KeysSheet").then((m) => ({ default: m.KeysSheet })));
+const WordsSheet = lazy(() => import("./WordsSheet").then((m) => ({ default: m.WordsSheet })));
+const HistorySheet = lazy(() => import("./HistorySheet").then((m) => ({ default: m.HistorySheet })));
 
 /** One wall on the bench: what is on it, what is asked of it, and what may be done. */
 export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending | null; catalogue: Catalogue }) {
   const usable = kept !== null && kept.base === saved.version;
   const [checker] = useState(() => new Checker());
-  const b = useBenchState(usable ? kept.document : saved.document, checker);
+  const [undone] = useState(() => undoOf(saved));
+  const b = useBenchState(usable ? kept.document : saved.document, checker, undone);
   const { design, deeds, place } = b;
   const inUnits = useCatalogueIn(design.units).data ?? catalogue;
   useLayoutEffect(() => speak(design.units), [design.units]);
   const checked = useCheck(checker, design, place.shelfId);
+  const wrong = useWrongOf(checked, design);
   const sync = useSync(saved, design, usable);
+  useKeptUndo(saved.id, sync.version, b.history);
+  const clash = sync.is === "clash" || sync.is === "deleted" || (kept !== null && !usable);
+  const undo = b.history.past.length > 0 ? b.undo : null;
   const answer = reportOf(checked.report, place.shelfId);
   useKeys({
     design,
@@ -62,44 +77,61 @@ export function Bench({ saved, kept, catalogue }: { saved: Saved; kept: Pending 
   const bar = (
     <TopBar
       setStage={(stage) => b.go({ stage })}
-      undo={b.canUndo ? b.undo : null}
-      redo={b.canRedo ? b.redo : null}
+      undo={undo}
+      redo={b.history.future.length > 0 ? b.redo : null}
       sync={sync}
       archive={api.archiveOf(saved.id)}
       onFile={() => void api.exported("project", { design, shelf: "" })}
     />
   );
   return (
-    <CatalogueContext value={inUnits}>
-      <DeedsContext value={deeds}>
-        <DesignContext value={design}>
-          <AnswerContext value={checked.report}>
-            <PlaceContext value={place}>
-              <LooksContext value={b.looks}>
-                <SheetContext value={b.sheet}>
-                  <ScannerProvider>
-                    <Page bar={bar} checked={checked} answer={answer} sync={sync} />
-                  </ScannerProvider>
-                  <WorkingSheet
-                    link={linkOf(answer, b.sheet?.startsWith(WORKING) ? b.sheet.slice(WORKING.length) : undefined)}
-                    onClose={() => deeds.openSheet(null)}
-                  />
-                  <KeysSheet />
-                  <HistorySheet id={saved.id} />
-                </SheetContext>
-              </LooksContext>
-            </PlaceContext>
-          </AnswerContext>
-        </DesignContext>
-      </DeedsContext>
-      <FoundSheet id={saved.id} name={saved.document.name} />
-      <Clash
-        id={saved.id}
-        open={sync.is === "clash" || sync.is === "deleted" || (kept !== null && !usable)}
-        deleted={sync.is === "deleted"}
-        mine={kept && !usable ? kept.document : design}
-      />
-    </CatalogueContext>
+    <TermContext value={api.word}>
+      <CatalogueContext value={inUnits}>
+        <DeedsContext value={deeds}>
+          <DesignContext value={design}>
+            <AnswerContext value={checked.report}>
+              <PlaceContext value={place}>
+                <LooksContext value={b.looks}>
+                  <SheetContext value={b.sheet}>
+                    <WrongContext value={wrong}>
+                      <ScannerProvider>
+                        <Page
+                          bar={bar}
+                          checked={checked}
+                          answer={answer}
+                          sync={sync}
+                          undo={undo}
+                          from={b.history.from}
+                        />
+                      </ScannerProvider>
+                    </WrongContext>
+                    <Suspense fallback={null}>
+                      {b.sheet?.startsWith(WORKING) && (
+                        <WorkingSheet
+                          link={linkOf(answer, b.sheet.slice(WORKING.length))}
+                          onClose={() => deeds.openSheet(null)}
+                        />
+                      )}
+                      {b.sheet === "keys" && <KeysSheet />}
+                      {b.sheet === "words" && <WordsSheet />}
+                      {b.sheet === "history" && <HistorySheet id={saved.id} />}
+                    </Suspense>
+                  </SheetContext>
+                </LooksContext>
+              </PlaceContext>
+            </AnswerContext>
+          </DesignContext>
+        </DeedsContext>
+        <Suspense fallback={null}>
+          <FoundSheet id={saved.id} name={saved.document.name} />
+        </Suspense>
+        {clash && (
+          <Suspense fallback={null}>
+            <Clash id={saved.id} open deleted={sync.is === "deleted"} mine={kept && !usable ? kept.document : design} />
+          </Suspense>
+        )}
+      </CatalogueContext>
+    </TermContext>
   );
 }
 
@@ -109,16 +141,22 @@ function Page({
   checked,
   answer,
   sync,
+  undo,
+  from,
 }: {
   bar: ReactNode;
   checked: Checked;
   answer: ShelfReport | undefined;
   sync: Sync;
+  undo: (() => void) | null;
+  /** What the last change was made on. */
+  from: Project | null;
 }) {
   const stage = stageOf(useChoice().stage);
-  const refused = checked.refused.has(useChoice().shelfId ?? "");
+  const { shelfId } = useChoice();
+  const refused = checked.refused.has(shelfId ?? "");
   const behind = useStale(checked, useDesign());
-  const stale = behind || (refused && answer !== undefined);
+  const stale = behind || (checked.old.has(shelfId ?? "") && answer !== undefined);
   const judged = answer && checked.problems.length === 0 && !refused;
   return (
     <div
@@ -128,16 +166,21 @@ function Page({
       {bar}
       <main className="contents">
         <DrawingArea />
-        <aside
-          aria-label={`Stage: ${stage.name}`}
-          className="min-h-0 overflow-y-auto pr-4 pb-2 max-lg:order-3 max-lg:overflow-visible max-lg:px-4 max-lg:pt-3 max-[700px]:px-2"
-        >
-          <Suspense fallback={<p className="text-soft">Opening {stage.name}.</p>}>
-            <stage.Panel />
-          </Suspense>
-          <Cautions shelf={answer} />
+        <aside aria-label={`Stage: ${stage.name}`} className="flex min-h-0 flex-col max-lg:order-3">
+          <Scroller className="min-h-0 flex-1 overflow-y-auto pr-4 pb-2 max-lg:overflow-visible max-lg:px-4 max-lg:pt-3 max-[700px]:px-2">
+            {(checked.problems.length > 0 || refused) && (
+              <Suspense fallback={null}>
+                <Problems checked={checked} undo={undo} />
+              </Suspense>
+            )}
+            <Suspense fallback={<p className="text-soft">Opening {stage.name}.</p>}>
+              <stage.Panel />
+            </Suspense>
+            {!stage.canvas.Bench && <Cautions shelf={refused ? undefined : answer} />}
+          </Scroller>
         </aside>
       </main>
+      <Headline answer={judged ? answer : undefined} />
       <footer className="relative max-lg:order-1 lg:border-t border-hair bg-paper px-4 pt-2 pb-1 max-[700px]:px-2 lg:col-span-2">
         {sync.is === "refused" && (
           <p role="alert" className="text-red" data-testid="not-saved">
@@ -160,8 +203,8 @@ function Page({
             grey is the answer before.
           </p>
         )}
-        <Verdict shelf={answer} checked={checked} />
-        {judged && <BandArea shelf={answer} />}
+        <Verdict shelf={answer} checked={checked} from={from} short={stage.canvas.Bench !== undefined} />
+        {judged && !stage.canvas.Bench && <BandArea shelf={answer} />}
         <p className="mt-1 flex flex-wrap justify-between gap-x-4 text-small text-soft">
           <span>
             A check for hobby use, not an engineer’s or a code approval. Local codes and licensed people decide.
@@ -169,10 +212,34 @@ function Page({
           <span>
             {checked.away
               ? "The server is away: the answer is the last one it gave."
-              : "between the pencil lines: what you ask of it"}
+              : stage.canvas.Bench
+                ? "every cut is counted with the blade"
+                : "between the pencil lines: what you ask of it"}
           </span>
         </p>
       </footer>
+    </div>
+  );
+}
+
+/** Where the page is rolled, the verdict's first sentence stays over the fields that change it. */
+function Headline({ answer }: { answer: ShelfReport | undefined }) {
+  const u = useDesign().units;
+  const [seat, inView] = useInView();
+  const [strong, rest] = answer ? headline(answer, u) : ["Cannot say", ""];
+  return (
+    <div ref={seat} className="order-1 lg:hidden">
+      {!inView && (
+        <p
+          aria-hidden
+          className="answered fixed inset-x-0 top-0 z-20 truncate border-b border-hair bg-paper px-2 py-1 text-head"
+        >
+          <b className={answer ? colour(answer) : "text-red"}>
+            {answer ? mark(answer) : "?"} {strong}
+          </b>
+          {rest}
+        </p>
+      )}
     </div>
   );
 }

@@ -2,11 +2,15 @@ import { useQuery } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { api, reason, Refused } from "../api/client";
 import type { Saved } from "../api/types.gen";
+import { Suspense } from "react";
+import { lazy } from "../ui/lazy";
 import { Bench } from "./Bench";
-import { Clash } from "./Clash";
+
 import { retryAway, useCatalogueIn } from "./useCatalogueIn";
 import { Fault } from "../ui/Fault";
 import { forgetAll, left, pending, type Pending } from "./pending";
+
+const Clash = lazy(() => import("./Clash").then((m) => ({ default: m.Clash })));
 
 /** Opens a project, with what this browser still holds of it. */
 export function BenchPage() {
@@ -28,7 +32,12 @@ export function BenchPage() {
     queryFn: () => (saved.data ? upgraded(saved.data) : null),
   });
   const gone = saved.error instanceof Refused && saved.error.status === 404 ? left(id) : null;
-  if (gone) return <Clash id={id} open deleted mine={gone.document} />;
+  if (gone)
+    return (
+      <Suspense fallback={null}>
+        <Clash id={id} open deleted mine={gone.document} />
+      </Suspense>
+    );
   const err = saved.error ?? catalogue.error ?? kept.error;
   if (err)
     return (

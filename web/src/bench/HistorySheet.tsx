@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../api/client";
+import type { Revision } from "../api/types.gen";
 import { Sheet } from "../ui/Sheet";
 import { useDeeds, useSheet } from "./context";
 
@@ -30,17 +31,37 @@ export function HistorySheet({ id }: { id: string }) {
       <p className="mb-2 text-soft">Taking one changes the wall back; undo brings today’s again.</p>
       {(q.error || error) && <p className="text-red">{error ?? reason(q.error)}</p>}
       <ul>
-        {q.data?.map((r) => (
-          <li key={r.version} className="flex justify-between border-t border-hair py-1.5">
-            <span>
-              {r.name} <span className="fig text-soft">{new Date(r.saved_at).toLocaleString()}</span>
-            </span>
-            <button type="button" className="act" onClick={() => void take(r.version)}>
-              take this one
-            </button>
-          </li>
-        ))}
+        {q.data?.map(({ saves: [last, ...more], changes }) =>
+          last ? (
+            <li key={last.version} className="border-t border-hair py-1.5">
+              <State save={last} take={take} />
+              {(changes ?? []).map((c) => (
+                <p key={c}>{c}</p>
+              ))}
+              {more.length > 0 && (
+                <details>
+                  <summary className="cursor-pointer text-small text-soft">{more.length} more saves before it</summary>
+                  {more.map((s) => (
+                    <State key={s.version} save={s} take={take} />
+                  ))}
+                </details>
+              )}
+            </li>
+          ) : null,
+        )}
       </ul>
     </Sheet>
+  );
+}
+
+/** A saved state, to be taken. */
+function State({ save, take }: { save: Revision; take: (version: number) => Promise<void> }) {
+  return (
+    <div className="flex justify-between gap-x-4">
+      <span className="fig text-soft">{new Date(save.saved_at).toLocaleString()}</span>
+      <button type="button" className="act" onClick={() => void take(save.version)}>
+        take this one
+      </button>
+    </div>
   );
 }

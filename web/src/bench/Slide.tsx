@@ -13,6 +13,19 @@ interface Travel {
   onValue: (v: number) => void;
 }
 
+/** What a slider is held by. */
+export function Thumb({ label, text }: { label: string; text: string }) {
+  return (
+    <Slider.Thumb
+      aria-label={label}
+      aria-valuetext={text}
+      className="flex h-[24px] w-[24px] items-center justify-center pointer-coarse:h-[44px] pointer-coarse:w-[44px]"
+    >
+      <span className="h-full w-3 border-2 border-chalk bg-paper" />
+    </Slider.Thumb>
+  );
+}
+
 /** A figure to drag, or to move by the arrow keys. */
 export function Track({ label, value, min, max, step, text, onValue }: Travel) {
   return (
@@ -27,7 +40,7 @@ export function Track({ label, value, min, max, step, text, onValue }: Travel) {
       <Slider.Track className="relative h-[2px] w-full bg-hair">
         <Slider.Range className="absolute h-full bg-chalk" />
       </Slider.Track>
-      <Slider.Thumb aria-label={label} aria-valuetext={text} className="block h-6 w-3 border-2 border-chalk bg-paper" />
+      <Thumb label={label} text={text} />
     </Slider.Root>
   );
 }

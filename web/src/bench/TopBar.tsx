@@ -31,7 +31,7 @@ export function TopBar({
   };
   const item = "block w-full cursor-pointer px-3 py-1.5 text-left outline-none data-[highlighted]:bg-paper";
   return (
-    <header className="flex flex-wrap items-end gap-x-6 gap-y-1 px-4 pt-2 max-[700px]:px-2 lg:col-span-2">
+    <header className="flex flex-wrap items-end gap-x-6 gap-y-1 pointer-coarse:gap-x-3 px-4 pt-2 max-[700px]:px-2 lg:col-span-2">
       <div className="flex min-w-0 items-baseline gap-3 pb-2">
         <RouterLink to="/" className="act" aria-label="All walls">
           ‹ walls
@@ -49,15 +49,15 @@ export function TopBar({
         value={stage}
         onValueChange={(v) => v && setStage(v)}
         aria-label="Stage"
-        className="flex border-b border-ink"
+        className="flex border-b border-ink max-[700px]:w-full"
       >
         {STAGES.map((s, i) => (
           <ToggleGroup.Item
             key={s.key}
             value={s.key}
-            className="relative -mb-px min-h-9 min-w-[88px] border-l border-ink px-2 pb-2 text-left last:border-r hover:text-chalk data-[state=on]:border-b-4 data-[state=on]:border-b-chalk data-[state=on]:pb-1 data-[state=on]:font-semibold data-[state=on]:text-chalk max-[700px]:min-w-[80px]"
+            className="relative -mb-px min-h-9 min-w-[88px] border-l border-ink px-2 pb-2 text-left last:border-r hover:text-chalk data-[state=on]:border-b-4 data-[state=on]:border-b-chalk data-[state=on]:pb-1 data-[state=on]:font-semibold data-[state=on]:text-chalk max-[700px]:min-w-0 max-[700px]:flex-1 max-[700px]:px-1.5"
           >
-            <span className="fig mr-2 text-small font-normal text-soft">{i + 1}</span>
+            <span className="fig mr-2 text-small font-normal text-soft max-[700px]:mr-1">{i + 1}</span>
             {s.name}
             <svg
               className="absolute bottom-0 left-0 h-1.5 w-full"
@@ -81,7 +81,7 @@ export function TopBar({
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      <div className="ml-auto flex flex-wrap items-baseline gap-x-4 pb-1.5 text-base">
+      <div className="ml-auto flex flex-wrap items-baseline gap-x-4 pb-1.5 text-base max-[700px]:ml-0 max-[700px]:gap-x-2 pointer-coarse:gap-x-0!">
         <Unit
           label="lengths"
           value={design.units.length}
@@ -100,6 +100,15 @@ export function TopBar({
         <button type="button" className="act" disabled={!redo} onClick={() => redo?.()}>
           redo
         </button>
+        <button
+          type="button"
+          className="act"
+          aria-label="Keys"
+          title="what the keys do"
+          onClick={() => openSheet("keys")}
+        >
+          ?
+        </button>
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="act">file</DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -117,6 +126,9 @@ export function TopBar({
               </DropdownMenu.Item>
               <DropdownMenu.Item className={item} onSelect={() => openSheet("keys")}>
                 Keys
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={() => openSheet("words")}>
+                Words
               </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>

@@ -1,31 +1,46 @@
-import { useRef, useState, useEffect } from "react";
-import type { ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { api } from "../api/client";
+import type { Project, ShelfReport, Sudden as SuddenReport } from "../api/types.gen";
 import { asked, holds } from "../format";
+import { builtOf } from "../model/find";
+import { Spoken } from "../ui/Spoken";
+import { useLater } from "../ui/useLater";
 import { linkOf, useChoice, useDeeds, useDesign } from "./context";
 import type { Checked } from "./useCheck";
-import { headline, limit, named, tone } from "./words";
-
-const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial", open: "text-ink" };
-const MARK = { bad: "✕", close: "≈", good: "✓", open: "" };
+import { colour, headline, limit, mark, named } from "./words";
 
 /** What the shelf comes to, in a sentence, with what gives first. */
-export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; checked: Checked }) {
+export function Verdict({
+  shelf,
+  checked,
+  from,
+  short,
+}: {
+  shelf: ShelfReport | undefined;
+  checked: Checked;
+  /** What the last change was made on. */
+  from: Project | null;
+  /** Its first sentence alone. */
+  short?: boolean;
+}) {
   const design = useDesign();
   const { openWorking, select } = useDeeds();
   const { shelfId } = useChoice();
-  const was = useBefore(shelf);
+  const held = useHeld(checked);
   const u = design.units;
   const problem = checked.problems[0] ?? checked.refused.get(shelfId ?? "")?.[0];
   if (problem)
     return (
-      <p role="status" className="min-h-[54px] text-title text-red" data-testid="verdict">
+      <p className="min-h-[54px] text-title text-red" data-testid="verdict">
         <b>Cannot say:</b> <span className="text-base">{problem.message}</span>
+        <Spoken text={`Cannot say: ${problem.message}`} />
       </p>
     );
   const left = design.shelves.filter((s) => checked.refused.has(s.id));
   if (!shelf)
     return (
-      <p role="status" className="min-h-[54px] text-title text-soft" data-testid="verdict">
+      <p className="min-h-[54px] text-title text-soft" data-testid="verdict">
         {checked.report || design.shelves.length === 0 ? "No shelf on this wall yet." : "Working it out."}
       </p>
     );
@@ -33,28 +48,30 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
   const mine = design.shelves.find((s) => s.id === shelf.id);
   const first = linkOf(shelf, shelf.first);
   const bends = linkOf(shelf, shelf.first_sag);
-  const t = tone(shelf);
   return (
     <div className="answered flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
-      <p role="status" aria-live="polite" className="text-verdict leading-tight" data-testid="verdict">
-        <b className={TONE[t]}>
-          <span aria-hidden>{shelf.verdict === "cannot-say" ? "?" : MARK[t]} </span>
+      <p className="text-verdict leading-tight" data-testid="verdict">
+        <b className={colour(shelf)}>
+          <span aria-hidden>{mark(shelf)} </span>
           {strong}
         </b>
         {rest}
       </p>
-      {was && (
-        <span className="fig text-soft" data-testid="change">
-          {was} → {limit(shelf.holds, u)}
+      <Spoken text={`${shelf.name}: ${strong}${rest}${first ? ` First to give: ${named(first)}.` : ""}`} />
+      <Change shelf={shelf} checked={checked} from={from} held={held} />
+      {short && <span className="text-soft">{shelf.name}</span>}
+      {builtOf(design, shelf.id) > 0 && (
+        <span className="text-soft" data-testid="as-built">
+          as built, not as planned
         </span>
       )}
-      <p className="min-w-0">
+      <p className={short ? "hidden" : "said min-w-0"}>
         {first && (
-          <>
+          <span>
             First to give:{" "}
             <button
               type="button"
-              className="underline underline-offset-4 hover:text-chalk"
+              className="in-text min-h-[24px] underline underline-offset-4 hover:text-chalk"
               data-testid="first"
               onClick={() => {
                 if (first.support)
@@ -65,13 +82,16 @@ export function Verdict({ shelf, checked }: { shelf: ShelfReport | undefined; ch
               {named(first)}
             </button>{" "}
             ({first.how}).{" "}
-          </>
+          </span>
         )}
-        {shelf.breaks
-          ? `It would break ${shelf.breaks.above ? "somewhere" : "at about"} ${limit(shelf.breaks, u)}. `
-          : "Where it would break is not known. "}
+        <span>
+          {shelf.breaks
+            ? `It would break ${shelf.breaks.above ? "somewhere" : "at about"} ${limit(shelf.breaks, u)}. `
+            : "Where it would break is not known. "}
+        </span>
         {bends && (
           <span className={shelf.verdict === "sags" || bends.used > 1 ? "text-ochre" : ""}>
+            {bends.used > 1 && <span aria-hidden>≈ </span>}
             Stays straight to {limit(shelf.straight, u)} ({named(bends)}).{" "}
           </span>
         )}
@@ -150,29 +170,58 @@ function Sudden({
   const gives = answer.verdict === "gives";
   return (
     <span className={gives ? "text-red" : ""} data-testid={testid}>
+      {gives && <span aria-hidden>✕ </span>}
       {gives ? `Does not take ${what}${link ? ` (${named(link)})` : ""}.` : `Takes ${what}.`}
     </span>
   );
 }
 
-/** What it held before the last change, for a few seconds. */
-function useBefore(shelf: ShelfReport | undefined): string | null {
+/** What the last change did to what the shelf holds, by its name; nothing where it did nothing, or was undone. */
+function Change({
+  shelf,
+  checked,
+  from,
+  held,
+}: {
+  shelf: ShelfReport;
+  checked: Checked;
+  from: Project | null;
+  held: Held;
+}) {
   const design = useDesign();
-  const last = useRef<{ id: string; kg: number } | null>(null);
-  const [was, setWas] = useState<number | null>(null);
-  const kg = shelf?.holds.kg;
+  const rested = useLater(design, 250);
+  const before = from && held.get(from)?.get(shelf.id);
   const said = (kg: number) => holds(kg, design.units);
-  const id = shelf?.id ?? "";
+  const differs = before !== null && before !== undefined && said(before) !== said(shelf.holds.kg);
+  const { data } = useQuery({
+    queryKey: ["change", from, rested],
+    queryFn: ({ signal }) => (from ? api.changes(from, rested, signal) : null),
+    enabled: from !== null && differs && rested === design,
+    gcTime: 0,
+  });
+  if (!differs || checked.of !== design) return null;
+  return (
+    <span data-testid="change">
+      <span className="fig text-soft">
+        {said(before)} → {limit(shelf.holds, design.units)}
+      </span>{" "}
+      {rested === design && data?.changes[0] && <span className="text-small text-soft">{data.changes[0]}</span>}
+    </span>
+  );
+}
+
+/** What shelves held in designs, kg by their ids. */
+type Held = WeakMap<Project, Map<string, number>>;
+
+/** What shelves held in designs that were answered in this window, kg by their ids. */
+function useHeld({ of, report, old }: Checked): Held {
+  const [held] = useState(() => new WeakMap<Project, Map<string, number>>());
   useEffect(() => {
-    if (kg === undefined) return;
-    const before = last.current;
-    last.current = { id, kg };
-    if (!before || before.id !== id) return setWas(null);
-    if (before.kg !== kg) {
-      setWas((w) => w ?? before.kg);
-      const timer = setTimeout(() => setWas(null), 6000);
-      return () => clearTimeout(timer);
-    }
-  }, [kg, id]);
-  return was === null || kg === undefined || said(was) === said(kg) ? null : said(was);
+    if (of && report)
+      held.set(
+        of,
+        new Map(report.shelves.filter((s) => s.links.length > 0 && !old.has(s.id)).map((s) => [s.id, s.holds.kg])),
+      );
+  }, [held, of, report, old]);
+  return held;
 }

@@ -1,10 +1,13 @@
 import { useCallback, useLayoutEffect, useMemo, useReducer, useRef, useState } from "react";
 import type { Checker } from "../api/checker";
-import { api, Away, reason, Refused } from "../api/client";
+import { api, Away, busy, reason, Refused } from "../api/client";
 import type { Project } from "../api/types.gen";
-import { hang } from "../model/edit";
+import { duplicate, remove } from "../model/copy";
+import { hang, type Edit } from "../model/edit";
 import { shelfOf, type Selection } from "../model/find";
-import { history } from "../model/history";
+import { merge } from "../model/merge";
+import { history, type History } from "../model/history";
+import type { Undo } from "./undo";
 import type { Deeds, Looks, Place } from "./context";
 import { usePlace, type Address } from "./usePlace";
 
@@ -17,26 +20,50 @@ export interface BenchState {
   go: (to: Partial<Address>) => void;
   undo: () => void;
   redo: () => void;
-  canUndo: boolean;
-  canRedo: boolean;
+  history: History;
 }
+
+/** What a change comes to: why it is not made, or the design then, and what is done after it. */
+interface Changed {
+  why?: string;
+  next?: Project;
+  after?: () => void;
+}
+
+/** Puts the focus on a thing of the drawing, where it was on one or what had it is gone; on the next one where there is none. */
+function focusOn(s: Selection | null) {
+  const there = document.activeElement?.closest("[data-thing]");
+  setTimeout(() => {
+    if (!there && document.activeElement !== document.body) return;
+    const thing =
+      document.querySelector<SVGElement>(`[data-thing="${s?.kind}:${s?.id}"]`) ??
+      document.querySelector<SVGElement>(`[data-thing^="shelf:"]`);
+    thing?.focus();
+  }, 50);
+}
+
+/** Until what was changed is drawn and known to be unsaved. */
+const drawnSoon = () => new Promise((go) => setTimeout(go, 20));
 
 /** The last of the times of the sag. */
 const END = 8;
 
 /** What is on the bench, where it is looked at, and all that may be done there. */
-export function useBenchState(start: Project, checker: Checker): BenchState {
-  const [h, dispatch] = useReducer(history, { past: [], now: start, future: [], tag: null });
+export function useBenchState(start: Project, checker: Checker, undone: Undo): BenchState {
+  const [h, dispatch] = useReducer(history, { ...undone, now: start, tag: null, from: null });
   const design = h.now;
   const [address, go] = usePlace();
   const [selection, setSelection] = useState<Selection | null>(null);
-  const [looks, setLooks] = useState<Looks>({ lit: null, gone: [], time: END, over: null });
+  const [looks, setLooks] = useState<Looks>({ lit: null, loaded: null, time: END, over: null, piece: null });
 
   const shelfId = design.shelves.some((s) => s.id === address.shelf) ? address.shelf : (design.shelves[0]?.id ?? null);
   // What is chosen on another shelf is let go when the address goes back to this one.
   const of = shelfOf(design, selection)?.id;
   const chosen = of === undefined || of === shelfId ? selection : null;
-  const place = useMemo(() => ({ stage: address.stage, shelfId, selection: chosen }), [address.stage, shelfId, chosen]);
+  const place = useMemo(
+    () => ({ stage: address.stage, shelfId, selection: chosen, on: address.on }),
+    [address.stage, shelfId, chosen, address.on],
+  );
 
   const latest = useRef(design);
   useLayoutEffect(() => {
@@ -45,64 +72,102 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
   const deeds = useMemo<Deeds>(() => {
     const look = (to: Partial<Looks>) => setLooks((was) => ({ ...was, ...to }));
     const put = (next: Project) => dispatch({ type: "edit", next });
+    /** Makes a change that the server has a say in of the latest design; edits that come while it thinks are not lost. */
+    const onLatest = (change: (base: Project) => Promise<Changed>): Promise<string | null> => {
+      const done = madeOnLatest(change);
+      void busy(done.then(drawnSoon, drawnSoon));
+      return done;
+    };
+    const madeOnLatest = async (change: (base: Project) => Promise<Changed>): Promise<string | null> => {
+      try {
+        const base = latest.current;
+        const { why, next, after } = await change(base);
+        if (why !== undefined) return why;
+        latest.current = merge(base, next ?? base, latest.current); // another edit may have come since
+        put(latest.current);
+        after?.();
+        return null;
+      } catch (err) {
+        if (err instanceof Away || err instanceof Refused) return reason(err);
+        throw err;
+      }
+    };
     const select = (s: Selection | null, on = shelfOf(latest.current, s)?.id) => {
       setSelection(s);
       const shelf = on ?? (s?.kind === "shelf" ? s.id : undefined);
       if (shelf) go({ shelf });
     };
-    return {
+    const edit = (e: Edit, tag?: string) => {
+      const next = e(latest.current);
+      latest.current = next; // another edit may come before this one is drawn
+      dispatch({ type: "edit", next, tag });
+    };
+    const choose = (s: Selection | null) => {
+      select(s);
+      focusOn(s);
+    };
+    const made: Deeds = {
       select,
-      edit: (e, tag) => {
-        const next = e(latest.current);
-        latest.current = next; // another edit may come before this one is drawn
-        dispatch({ type: "edit", next, tag });
+      edit,
+      copy: (of) => {
+        const shelf = shelfOf(latest.current, of);
+        if (of.kind === "support") return void (shelf && made.make({ what: "support", shelf: shelf.id, like: of.id }));
+        const [next, copy] = duplicate(latest.current, of);
+        edit(() => next);
+        choose(copy);
       },
-      tryEdit: async (e) => {
-        const next = e(latest.current);
-        try {
-          const before = checker.refused.get(latest.current);
-          const { refused, later } = await checker.ask(next, checker.last?.open ?? null);
-          for (const [id, [why]] of refused) if (why && !later && !before?.has(id)) return why.message;
-        } catch (err) {
-          if (err instanceof Away || err instanceof Refused) return reason(err);
-          throw err;
-        }
-        put(next);
-        return null;
+      drop: (of) => {
+        const shelf = of.kind === "shelf" ? undefined : shelfOf(latest.current, of);
+        edit((p) => remove(p, of));
+        choose(shelf ? { kind: "shelf", id: shelf.id } : null);
       },
-      complete: async (id, e) => {
-        const next = e(latest.current);
-        try {
+      undo: () => dispatch({ type: "undo" }),
+      tryEdit: (e) =>
+        onLatest(async (base) => {
+          const next = e(base);
+          const [why] = await checker.newlyWrong(base, next);
+          return why ? { why: why.message } : { next };
+        }),
+      typeIn: (e) =>
+        onLatest(async (base) => {
+          const next = e(base);
+          const alone = (await checker.newlyWrong(base, next)).find((b) => b.alone);
+          return alone ? { why: alone.message } : { next };
+        }),
+      complete: (id, e) =>
+        onLatest(async (base) => {
+          const next = e(base);
           const { hung } = await api.make({ what: "complete", design: next, shelf: id });
-          put(hung ? hang(hung)(next) : next);
-        } catch (err) {
-          return reason(err);
-        }
-        return null;
-      },
-      make: async (q) => {
-        try {
-          const { hung, new: made } = await api.make({ ...q, design: latest.current });
-          if (hung) put(hang(hung)(latest.current));
-          if (hung && made)
-            select(
-              { kind: made === hung.shelf.id ? "shelf" : made === hung.shelf.rail ? "rail" : "support", id: made },
-              hung.shelf.id,
-            );
-        } catch (err) {
-          return reason(err);
-        }
-        return null;
-      },
+          return { next: hung ? hang(hung)(next) : next };
+        }),
+      make: (q) =>
+        onLatest(async (base) => {
+          const { hung, new: made } = await api.make({ ...q, design: base });
+          if (!hung) return { next: base };
+          const kind = made === hung.shelf.id ? "shelf" : made === hung.shelf.rail ? "rail" : "support";
+          const after = () => {
+            if (!made) return;
+            select({ kind, id: made }, hung.shelf.id);
+            focusOn({ kind, id: made });
+          };
+          return { next: hang(hung)(base), after };
+        }),
       light: (lit) => look({ lit }),
-      setGone: (gone) => look({ gone }),
+      setLoaded: (loaded) => look({ loaded }),
       setTime: (time) => look({ time }),
       setOver: (over) => look({ over }),
       openWorking: (link) => go({ sheet: `${WORKING}${link}` }),
+      hold: (piece) => look({ piece }),
+      turnTo: (on) => go({ on }),
+      keepLetters: (letters) => {
+        const was = latest.current;
+        latest.current = { ...was, making: { ...was.making, letters } };
+        dispatch({ type: "settle", next: latest.current });
+      },
       openSheet: (sheet) => go({ sheet }),
     };
+    return made;
   }, [checker, go]);
-  const undo = useCallback(() => dispatch({ type: "undo" }), []);
   const redo = useCallback(() => dispatch({ type: "redo" }), []);
   return {
     design,
@@ -111,10 +176,9 @@ export function useBenchState(start: Project, checker: Checker): BenchState {
     sheet: address.sheet,
     deeds,
     go,
-    undo,
+    undo: deeds.undo,
     redo,
-    canUndo: h.past.length > 0,
-    canRedo: h.future.length > 0,
+    history: h,
   };
 }
 

@@ -1,8 +1,10 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { Away, Refused } from "../api/client";
 import type { Checker } from "../api/checker";
 import type { FileProblem, Project, Report } from "../api/types.gen";
+import { steps } from "../model/mend";
+import { thingAt } from "../model/find";
 
 export interface Checked {
   report: Report | null;
@@ -10,6 +12,8 @@ export interface Checked {
   problems: FileProblem[];
   /** Why single shelves cannot be, by their ids; the others are judged without them. */
   refused: Map<string, FileProblem[]>;
+  /** Shelves of which the report is what was said before. */
+  old: Set<string>;
   away: boolean;
   /** The design that the report is about. */
   of: Project | null;
@@ -33,7 +37,14 @@ export function useStale(checked: Checked, design: Project): boolean {
 
 /** Keeps a report of the design: one question at a time, the newest wins. */
 export function useCheck(checker: Checker, design: Project, open: string | null): Checked {
-  const [state, set] = useState<Checked>({ report: null, problems: [], refused: new Map(), away: false, of: null });
+  const [state, set] = useState<Checked>({
+    report: null,
+    problems: [],
+    refused: new Map(),
+    old: new Set(),
+    away: false,
+    of: null,
+  });
   const wanted = useRef({ design, open });
   const busy = useRef(false);
   useEffect(() => {
@@ -48,9 +59,10 @@ export function useCheck(checker: Checker, design: Project, open: string | null)
         try {
           const last = checker.last;
           const known = last && last.design === now.design && last.open === now.open;
-          const { report, refused, later } = known && !last.later ? last : await checker.ask(now.design, now.open);
-          set({ report, problems: [], refused, away: false, of: now.design });
-          if (later) asked = null;
+          const said = known && !last.later ? last : await checker.ask(now.design, now.open);
+          const { report, problems, refused, old } = said;
+          set({ report, problems, refused, old, away: false, of: now.design });
+          if (said.later) asked = null;
         } catch (err) {
           if (err instanceof Away) {
             set((s) => ({ ...s, away: true }));
@@ -68,6 +80,19 @@ export function useCheck(checker: Checker, design: Project, open: string | null)
     };
   }, [checker, design, open]);
   return state;
+}
+
+/** The things that something is wrong with, as kind:id. */
+export function useWrongOf({ problems, refused }: Checked, design: Project): Set<string> {
+  return useMemo(() => {
+    const all = [...problems, ...[...refused.values()].flat()];
+    return new Set(
+      all.flatMap((b) => {
+        const at = thingAt(design, steps(b.path));
+        return at ? [`${at.kind}:${at.id}`] : [];
+      }),
+    );
+  }, [problems, refused, design]);
 }
 
 /** Why there is no answer, whatever the cause. */

@@ -2,8 +2,7 @@ import type { Units } from "../format";
 import { useLayoutEffect } from "react";
 import type { Deeds } from "./context";
 import type { Project } from "../api/types.gen";
-import { duplicate, remove } from "../model/copy";
-import { nearestStud, shelfOf, supportOf, type Selection } from "../model/find";
+import { nearestStud, supportOf, type Selection } from "../model/find";
 import { moveSupport, nudge } from "../model/move";
 
 interface Doing {
@@ -42,6 +41,12 @@ export function useKeys(d: Doing) {
       }
       const arrow = ARROWS[e.key];
       if (arrow && at.closest("[role=radio]")) return;
+      const thing = thingOf(at);
+      if (arrow && thing?.kind === "stud" && !isSame(thing, sel)) {
+        done();
+        walk(at, arrow[0] + arrow[1]);
+        return;
+      }
       if (arrow && sel) {
         done();
         const step = (d.design.units.length === "in" ? 25.4 / 16 : 1) * (e.shiftKey ? 10 : 1);
@@ -53,7 +58,8 @@ export function useKeys(d: Doing) {
         case "Enter":
           if (at.closest("button, a, [role=radio]") && !at.closest("[data-thing]")) return;
           done();
-          document.querySelector<HTMLElement>("[data-first]")?.click();
+          if (thing && !isSame(thing, sel)) d.deeds.select(thing);
+          setTimeout(() => document.querySelector<HTMLElement>("[data-first]")?.click());
           break;
         case "s":
         case "S": {
@@ -64,21 +70,11 @@ export function useKeys(d: Doing) {
         }
         case "d":
         case "D":
-          if (sel?.kind === "support") {
-            const shelf = shelfOf(d.design, sel);
-            if (shelf) void d.deeds.make({ what: "support", shelf: shelf.id, like: sel.id });
-          } else if (sel) {
-            const [next, copy] = duplicate(d.design, sel);
-            d.deeds.edit(() => next);
-            d.deeds.select(copy);
-          }
+          if (sel) d.deeds.copy(sel);
           break;
         case "Delete":
         case "Backspace":
-          if (sel) {
-            d.deeds.edit((p) => remove(p, sel));
-            d.deeds.select(null);
-          }
+          if (sel) d.deeds.drop(sel);
           break;
         case "u":
         case "U":
@@ -104,10 +100,27 @@ export function useKeys(d: Doing) {
   }, [d]);
 }
 
+/** The thing of the drawing that an element is, or is in. */
+function thingOf(at: Element): Selection | undefined {
+  const [kind, id] = (at.closest("[data-thing]")?.getAttribute("data-thing") ?? "").split(":");
+  return kind && id ? { kind: kind as Selection["kind"], id } : undefined;
+}
+
+const isSame = (a: Selection, b: Selection | null) => a.kind === b?.kind && a.id === b.id;
+
+/** From one stud to the next along the wall. */
+function walk(from: Element, by: number) {
+  const studs = [...document.querySelectorAll<SVGElement>('[data-thing^="stud:"]')].sort(
+    (a, b) => a.getBoundingClientRect().x - b.getBoundingClientRect().x,
+  );
+  studs[studs.findIndex((s) => s.contains(from)) + by]?.focus();
+}
+
 export const keysIn = (u: Units): [string, string][] => [
-  ["1 to 4", "the stages"],
-  ["Tab", "walks the things on the wall"],
-  ["Enter", "types on the first dimension of what is selected"],
+  ["1 to 5", "the stages"],
+  ["Tab", "walks the things on the wall; the studs are one stop, with the arrows from each to the next"],
+  ["Space", "selects what is walked to"],
+  ["Enter", "types on its first dimension"],
   ["arrows", `nudge by ${u.length === "in" ? "1/16 in" : "1 mm"}; with Shift by ten of them`],
   ["S", "takes the selected bracket to the nearest stud"],
   ["D", "copies what is selected"],

@@ -2,11 +2,12 @@ import { useCallback, useLayoutEffect, useRef } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { STAGES } from "../stages/stages";
 
-/** What of the bench the address says: the stage, the shelf, and the sheet that lies over it. */
+/** What of the bench the address says: the stage and which part of it, the shelf, and the sheet that lies over it. */
 export interface Address {
   stage: string;
   shelf: string | null;
   sheet: string | null;
+  on: string | null;
 }
 
 const USUAL = "hold";
@@ -17,9 +18,10 @@ const USUAL = "hold";
  */
 export function usePlace(): [Address, (to: Partial<Address>) => void] {
   const { id = "", stage, shelf = null } = useParams();
-  const sheet = useSearchParams()[0].get("sheet");
+  const [asked] = useSearchParams();
+  const [sheet, on] = [asked.get("sheet"), asked.get("on")];
   const navigate = useNavigate();
-  const now = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet };
+  const now = { stage: STAGES.find((s) => s.key === stage)?.key ?? USUAL, shelf, sheet, on };
   const latest = useRef({ now, navigate });
   useLayoutEffect(() => {
     latest.current = { now, navigate };
@@ -29,11 +31,14 @@ export function usePlace(): [Address, (to: Partial<Address>) => void] {
       const was = latest.current;
       const next = { ...was.now, ...to };
       if ((Object.keys(next) as (keyof Address)[]).every((k) => next[k] === was.now[k])) return;
+      const more = Object.entries({ on: next.on, sheet: next.sheet }).flatMap(([k, v]) =>
+        v ? [`${k}=${encodeURIComponent(v)}`] : [],
+      );
       was.now = next; // another step may come before this one is drawn
       void was.navigate(
         `/wall/${id}/${next.stage}` +
           (next.shelf ? `/${next.shelf}` : "") +
-          (next.sheet ? `?sheet=${encodeURIComponent(next.sheet)}` : ""),
+          (more.length > 0 ? `?${more.join("&")}` : ""),
       );
     },
     [id],

@@ -8,11 +8,11 @@ export type SyncState =
   | { is: "saving" }
   | { is: "away" }
   | { is: "refused"; why: string }
-  | { is: "clash"; version: number }
+  | { is: "clash" }
   | { is: "deleted" };
 
-/** Whether the server has the design, and whether this browser could keep it until then. */
-export type Sync = SyncState & { keeps: boolean };
+/** Whether the server has the design, the version that it has of it, and whether this browser could keep it until then. */
+export type Sync = SyncState & { keeps: boolean; version: number };
 
 /**
  * Saves the design a moment after each pause. Until the server has it, it is
@@ -22,6 +22,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
   const [state, set] = useState<SyncState>({ is: "saved", at: null });
   const [kept, setKept] = useState<Project | null>(dirtyAtStart ? null : design);
   const [keeps, setKeeps] = useState(true);
+  const [version, setVersion] = useState(saved.version);
   const base = useRef(saved.version);
   const stored = useRef<Project | null>(dirtyAtStart ? null : design);
   const wanted = useRef(design);
@@ -39,6 +40,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
       try {
         const reply = await api.replace(saved.id, base.current, doc, tab);
         base.current = reply.version;
+        setVersion(reply.version);
         stored.current = doc;
         setKept(doc);
         if (wanted.current === doc) forget(saved.id);
@@ -49,7 +51,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
           retry = true;
         } else if (err instanceof Refused && err.status === 409) {
           halted.current = true;
-          set({ is: "clash", version: err.failure.version ?? 0 });
+          set({ is: "clash" });
         } else if (err instanceof Refused && err.status === 404) {
           halted.current = true;
           set({ is: "deleted" });
@@ -87,5 +89,5 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
     };
   }, [saved.id, save]);
 
-  return { ...(state.is === "saved" && kept !== design ? { is: "saving" } : state), keeps };
+  return { ...(state.is === "saved" && kept !== design ? { is: "saving" } : state), keeps, version };
 }

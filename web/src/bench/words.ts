@@ -66,6 +66,14 @@ export const MARK_OF: Record<string, string> = { holds: "✓", sags: "≈", loos
 export const tone = (s: ShelfReport): "bad" | "close" | "good" | "open" =>
   s.verdict === "holds" && s.evenly ? "open" : s.verdict === "gives" ? "bad" : s.verdict === "holds" ? "good" : "close";
 
+const TONE = { bad: "text-red", close: "text-ochre", good: "text-vial", open: "text-ink" };
+
+/** The colour of a verdict; never alone. */
+export const colour = (s: ShelfReport): string => TONE[tone(s)];
+
+/** The mark before a verdict; none where nothing is asked yet. */
+export const mark = (s: ShelfReport): string => (tone(s) === "open" ? "" : (MARK_OF[s.verdict] ?? ""));
+
 /** The answer in one line, for Home: what it holds, what is asked, and what would give. */
 export function line(s: ShelfReport, u: Units): string {
   const [a, b] = headline(s, u);

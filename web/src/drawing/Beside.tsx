@@ -1,5 +1,5 @@
 import type { Column, Project, Shelf, ShelfReport } from "../api/types.gen";
-import { linkOf, reportOf, useAnswer, useChoice, useDesign } from "../bench/context";
+import { linkOf, reportOf, useDrawn, useChoice, useDesign } from "../bench/context";
 import { put, setRail, setShelf, setSupport } from "../model/edit";
 import { formOf, partsOf, railOf, type Selection } from "../model/find";
 import { SideView, type Side } from "./SideView";
@@ -7,7 +7,7 @@ import { SideView, type Side } from "./SideView";
 /** The side view of what is looked at: what is selected, else what gives first. */
 export function SideBeside({ width, height }: { width: number; height: number }) {
   const design = useDesign();
-  const report = useAnswer();
+  const report = useDrawn();
   const { shelfId, selection } = useChoice();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const answer = reportOf(report, shelfId);

@@ -1,12 +1,13 @@
 import type { ReactNode } from "react";
 import type { Shelf } from "../api/types.gen";
-import { reportOf, useAnswer, useChoice, useDesign } from "../bench/context";
+import { reportOf, useDrawn, useChoice, useDesign } from "../bench/context";
 import { Measure } from "../bench/Measure";
-import { contentsTop, extent } from "./extent";
+import { contentsTop, extent, tallOf } from "./extent";
 import type { View } from "./view";
-import { setItem, setShelf, setStud } from "../model/edit";
+import { setItem, setStud, type Edit } from "../model/edit";
 import { formOf, isWhole, partsOf, studsOf, type Part } from "../model/find";
-import { moveSupport, setLength } from "../model/move";
+import { moveShelf, moveSupport, setLength } from "../model/move";
+import { neighbours } from "../model/place";
 
 /** How far a board goes past its first and its last support; typed, that support moves. */
 function overhangs(shelf: Shelf, supports: Part[]) {
@@ -64,11 +65,25 @@ function Across({
 }
 
 /** Room for a height beside the board, px. */
-const BESIDE = 100;
+const BESIDE = 92;
 
 /** The dimensions of the shelf on the bench. */
-export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: View; items: boolean }) {
-  const report = useAnswer();
+export function ShelfDimensions({
+  shelf,
+  view,
+  items,
+  narrow,
+  height,
+}: {
+  shelf: Shelf;
+  view: View;
+  items: boolean;
+  /** There is no room beside the shelf: what it is away from others is typed in the panel. */
+  narrow: boolean;
+  /** How high the drawing is, px. */
+  height: number;
+}) {
+  const report = useDrawn();
   const { selection } = useChoice();
   const x0 = view.x(shelf.x_mm);
   const x1 = view.x(shelf.x_mm + shelf.length_mm);
@@ -130,24 +145,90 @@ export function ShelfDimensions({ shelf, view, items }: { shelf: Shelf; view: Vi
           );
         })}
       <div
-        className="absolute flex items-center gap-1 text-small text-soft"
-        style={{
-          left: x0 >= BESIDE ? x0 - 4 : 0,
-          top: view.y(shelf.y_mm) - 13,
-          transform: x0 >= BESIDE ? "translateX(-100%)" : undefined,
-        }}
+        className={`absolute text-right text-small text-soft ${narrow ? "flex gap-4" : ""}`}
+        style={
+          narrow
+            ? { left: 8, top: height - 60 }
+            : {
+                left: x0 >= BESIDE ? x0 - 12 : 0,
+                top: view.y(shelf.y_mm) - (formOf(shelf) ? 40 : 30),
+                transform: x0 >= BESIDE ? "translateX(-100%)" : undefined,
+              }
+        }
       >
-        <Measure
-          bare
+        <Place
+          mark="↑"
+          title="over the floor"
           label="height of the board above the floor"
-          kind="length"
           value={shelf.y_mm}
-          onValue={(v) => setShelf(shelf.id, { y_mm: v })}
+          onValue={(v) => moveShelf(shelf.id, shelf.x_mm, v)}
         />
-        {x0 >= BESIDE && "up"}
+        <Place
+          mark="↦"
+          title="from the wall's left end"
+          label="left end of the board, along the wall"
+          value={shelf.x_mm}
+          onValue={(v) => moveShelf(shelf.id, v, shelf.y_mm)}
+        />
       </div>
+      {!narrow && <Gaps shelf={shelf} view={view} x={x1} height={height} />}
     </>
   );
+}
+
+/** One figure of where a shelf is, with a mark for which way it is measured. */
+function Place({
+  mark,
+  title,
+  ...m
+}: {
+  mark: string;
+  title: string;
+  label: string;
+  value: number;
+  onValue: (v: number) => Edit;
+}) {
+  return (
+    <div className="flex items-center justify-end" title={title}>
+      <span aria-hidden>{mark}</span>
+      <Measure bare kind="length" {...m} />
+    </div>
+  );
+}
+
+/** The room to the shelves over and under one, beside its right end, where that is on the drawing. */
+function Gaps({ shelf, view, x, height }: { shelf: Shelf; view: View; x: number; height: number }) {
+  const design = useDesign();
+  const report = useDrawn();
+  const tall = (s: Shelf) => tallOf(s, reportOf(report, s.id));
+  return neighbours(design, shelf, tall).map((g) => {
+    const high = g.gap * view.k;
+    const top = view.y(g.from + g.gap);
+    // Both ends are seen, and under the board there is room beside what is written there.
+    if (high < (g.over ? 44 : 110) || top < 0 || top + high > height - 36) return null;
+    const end = g.over ? high : 0; // at the board
+    return (
+      <div key={g.label} className="pointer-events-none absolute" style={{ left: x + 4, top, width: 60, height: high }}>
+        <svg className="absolute inset-0 overflow-visible" width="60" height={high} aria-hidden>
+          <line x1="0" x2="36" y1={end} y2={end} stroke="var(--chalk)" strokeDasharray="2 3" />
+          <line
+            x1="30"
+            x2="30"
+            y1="1"
+            y2={high - 1}
+            stroke="var(--chalk)"
+            markerStart="url(#arrow)"
+            markerEnd="url(#arrow)"
+          />
+        </svg>
+        <div
+          className={`pointer-events-auto absolute left-1/2 -translate-x-1/2 -translate-y-1/2 ${g.over ? "top-1/2" : "top-[calc(100%-12px)]"}`}
+        >
+          <Measure bare label={g.label} kind="length" value={g.gap} onValue={g.put} />
+        </div>
+      </div>
+    );
+  });
 }
 
 /** The tape's word on the studs, along the bottom. */
@@ -171,7 +252,8 @@ export function StudDimensions({
         const left = studs[i] ?? s;
         const x0 = view.x(left.x_mm);
         const x1 = view.x(s.x_mm);
-        if (x1 < 30 || x0 > width - 30 || x1 - x0 < 70 || !shown) return null;
+        const middle = (x0 + x1) / 2; // the figure is seen whole, or not at all
+        if (middle < 44 || middle > width - 44 || x1 - x0 < 70 || !shown) return null;
         return (
           <Across key={s.id} x0={x0} x1={x1} y={y} tone="var(--soft)">
             <Measure

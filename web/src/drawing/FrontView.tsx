@@ -1,6 +1,7 @@
-import { Suspense, type ComponentType } from "react";
+import { Suspense, useRef, useState, type ComponentType } from "react";
+import { lazy } from "../ui/lazy";
 import type { Shelf, ShelfReport } from "../api/types.gen";
-import { reportOf, useAnswer, useChoice, useDesign, useLooks, useWords } from "../bench/context";
+import { reportOf, useDrawn, useChoice, useDesign, useLooks, useWords } from "../bench/context";
 import { lengthUnit } from "../format";
 import { railOf, woodStuds } from "../model/find";
 import { ShelfDimensions, StudDimensions } from "./Dimensions";
@@ -10,9 +11,13 @@ import { ShelfDrawing } from "./ShelfDrawing";
 import { Studs } from "./Studs";
 import { BindContext, isOn, Thing } from "./Thing";
 import { useDrags } from "./useDrags";
-import { useView, type Viewing } from "./useView";
+import { NARROW, useView, type Viewing } from "./useView";
 import type { View } from "./view";
+import { useHit } from "../ui/useCoarse";
+import { ThingMenu } from "./ThingMenu";
 import { WallFill } from "./WallFill";
+
+const WallInWords = lazy(() => import("./WallInWords").then((m) => ({ default: m.WallInWords })));
 
 /** Something laid over the whole wall, by the key under which it is laid and taken away. */
 export interface Over {
@@ -29,9 +34,41 @@ export interface Front {
 }
 
 /** The wall from the front, to scale, where things are dragged and typed on. */
-export function FrontView({ width, height, canvas }: { width: number; height: number; canvas: Front }) {
+export function FrontView({ width, height: room, canvas }: { width: number; height: number; canvas: Front }) {
+  const [on, set] = useState(false);
+  const strip = useHit() + 6;
+  if (!on) return <Drawn width={width} height={room - strip} strip={strip} canvas={canvas} words={{ on, set }} />;
+  return (
+    <div style={{ width }}>
+      <ViewButtons viewing={null} height={strip} words={{ on, set }} />
+      <Suspense fallback={null}>
+        <WallInWords height={room - strip} />
+      </Suspense>
+    </div>
+  );
+}
+
+/** Whether the wall is told in words in place of being drawn. */
+interface Words {
+  on: boolean;
+  set: (on: boolean) => void;
+}
+
+function Drawn({
+  width,
+  height,
+  strip,
+  canvas,
+  words: told,
+}: {
+  width: number;
+  height: number;
+  strip: number;
+  canvas: Front;
+  words: Words;
+}) {
   const design = useDesign();
-  const report = useAnswer();
+  const report = useDrawn();
   const { shelfId, selection } = useChoice();
   const laid = useLooks().over;
   const words = useWords();
@@ -48,75 +85,97 @@ export function FrontView({ width, height, canvas }: { width: number; height: nu
     wide,
     over: Over !== null,
   });
-  const bind = useDrags(design, viewing, small);
+  const paper = useRef<SVGSVGElement>(null);
+  const bind = useDrags(design, viewing, small, paper);
   const { view, whole } = viewing;
   const kinds = words("KeepOutKind");
   const others = design.shelves.filter((s) => s.id !== shelfId);
   return (
     <BindContext value={bind}>
-      <div className="relative overflow-hidden bg-sheet" style={{ width, height }}>
-        <svg
-          width={width}
-          height={height}
-          role="group"
-          aria-label="The wall from the front"
-          className="block select-none"
-        >
-          <Hatches />
-          <rect width={width} height={height} fill="transparent" className="touch-none" {...bind("pan", "")} />
-          <Outline view={view} length={design.wall.length_mm} high={design.wall.height_mm} />
-          <WallFill wall={design.wall} view={view} />
-          <Studs design={design} view={view} strong={wide} />
-          {design.wall.keep_outs.map((o) => (
-            <Thing
-              key={o.id}
-              sel={{ kind: "keepout", id: o.id }}
-              label={`${o.name || (kinds.find(([k]) => k === o.kind)?.[1] ?? "")}, ${lengthUnit(o.x_mm, design.units)} along, ${lengthUnit(o.y_mm, design.units)} up`}
+      <div style={{ width }}>
+        <ViewButtons viewing={viewing} height={strip} words={told} />
+        <div className="relative overflow-clip bg-sheet" style={{ width, height }}>
+          <ThingMenu>
+            <svg
+              ref={paper}
+              width={width}
+              height={height}
+              role="group"
+              aria-label="The wall from the front"
+              className="block touch-pan-y select-none"
             >
-              <KeepOutDrawing
-                keepOut={o}
-                view={view}
-                wall={design.wall}
-                on={isOn(selection, { kind: "keepout", id: o.id })}
-              />
-            </Thing>
-          ))}
-          {design.fixtures.panels.map((a) => (
-            <rect
-              key={a.id}
-              pointerEvents="none"
-              x={view.x(a.x_mm)}
-              y={view.y(a.bottom_mm + a.height_mm)}
-              width={a.width_mm * view.k}
-              height={a.height_mm * view.k}
-              fill="var(--timber-light)"
-              fillOpacity="0.45"
-              stroke="var(--timber-ink)"
-              strokeWidth="0.8"
-            />
-          ))}
-          {[...others, ...(shelf ? [shelf] : [])].map((s) => (
-            <ShelfDrawing
-              key={s.id}
-              shelf={s}
-              rail={railOf(design, s.rail)}
-              studs={woodStuds(design)}
-              units={design.units}
-              report={reportOf(report, s.id)}
+              <Hatches />
+              <rect width={width} height={height} fill="transparent" className="cursor-grab" {...bind("pan", "")} />
+              <Outline view={view} length={design.wall.length_mm} high={design.wall.height_mm} />
+              <WallFill wall={design.wall} view={view} />
+              <Studs design={design} view={view} strong={wide} />
+              {design.wall.keep_outs.map((o) => (
+                <Thing
+                  key={o.id}
+                  sel={{ kind: "keepout", id: o.id }}
+                  box={[
+                    view.x(o.x_mm),
+                    view.y(o.y_mm + o.height_mm),
+                    Math.max(3, o.width_mm * view.k),
+                    Math.max(3, o.height_mm * view.k),
+                  ]}
+                  label={`${o.name || (kinds.find(([k]) => k === o.kind)?.[1] ?? "")}, ${lengthUnit(o.x_mm, design.units)} along, ${lengthUnit(o.y_mm, design.units)} up`}
+                >
+                  <KeepOutDrawing
+                    keepOut={o}
+                    view={view}
+                    wall={design.wall}
+                    on={isOn(selection, { kind: "keepout", id: o.id })}
+                    area={[width, height]}
+                    named={wide || whole}
+                  />
+                </Thing>
+              ))}
+              {design.fixtures.panels.map((a) => (
+                <rect
+                  key={a.id}
+                  pointerEvents="none"
+                  x={view.x(a.x_mm)}
+                  y={view.y(a.bottom_mm + a.height_mm)}
+                  width={a.width_mm * view.k}
+                  height={a.height_mm * view.k}
+                  fill="var(--timber-light)"
+                  fillOpacity="0.45"
+                  stroke="var(--timber-ink)"
+                  strokeWidth="0.8"
+                />
+              ))}
+              {[...others, ...(shelf ? [shelf] : [])].map((s) => (
+                <ShelfDrawing
+                  key={s.id}
+                  shelf={s}
+                  rail={railOf(design, s.rail)}
+                  studs={woodStuds(design)}
+                  units={design.units}
+                  report={reportOf(report, s.id)}
+                  view={view}
+                  current={s.id === shelfId && !Over}
+                  Marks={s.id === shelfId ? canvas.Marks : undefined}
+                />
+              ))}
+              {Over && (
+                <Suspense fallback={null}>
+                  <Over view={view} height={height} />
+                </Suspense>
+              )}
+            </svg>
+          </ThingMenu>
+          {shelf && !whole && !Over && (
+            <ShelfDimensions
+              shelf={shelf}
               view={view}
-              current={s.id === shelfId && !Over}
-              Marks={s.id === shelfId ? canvas.Marks : undefined}
+              items={canvas.items ?? false}
+              narrow={width < NARROW}
+              height={height}
             />
-          ))}
-          {Over && (
-            <Suspense fallback={null}>
-              <Over view={view} height={height} />
-            </Suspense>
           )}
-        </svg>
-        {shelf && !whole && !Over && <ShelfDimensions shelf={shelf} view={view} items={canvas.items ?? false} />}
-        <StudDimensions view={view} width={width} height={height} shown={wide || (shelf !== undefined && !whole)} />
-        <ViewButtons viewing={viewing} />
+          <StudDimensions view={view} width={width} height={height} shown={wide || (shelf !== undefined && !whole)} />
+        </div>
       </div>
     </BindContext>
   );
@@ -135,20 +194,33 @@ function Outline({ view, length, high }: { view: View; length: number; high: num
   );
 }
 
-function ViewButtons({ viewing }: { viewing: Viewing }) {
+/** How the wall is looked at: from how near, or in words. */
+function ViewButtons({ viewing, height, words }: { viewing: Viewing | null; height: number; words: Words }) {
   return (
-    <div className="absolute top-1 left-2 flex gap-3 text-small" role="group" aria-label="View">
-      <button type="button" className="act" aria-label="Zoom out" onClick={() => viewing.zoomBy(0.8)}>
-        − out
-      </button>
-      <button type="button" className="act" aria-label="Zoom in" onClick={() => viewing.zoomBy(1.25)}>
-        + in
-      </button>
-      <button type="button" className="act" onClick={() => viewing.show(false)}>
-        fit shelf
-      </button>
-      <button type="button" className="act" onClick={() => viewing.show(true)}>
-        whole wall
+    <div
+      className="flex items-center gap-4 overflow-x-auto px-3 text-small whitespace-nowrap"
+      style={{ height }}
+      role="group"
+      aria-label="View"
+    >
+      {viewing && (
+        <>
+          <button type="button" className="act" aria-label="Zoom out" onClick={() => viewing.zoomBy(0.8)}>
+            − out
+          </button>
+          <button type="button" className="act" aria-label="Zoom in" onClick={() => viewing.zoomBy(1.25)}>
+            + in
+          </button>
+          <button type="button" className="act" onClick={() => viewing.show(false)}>
+            fit shelf
+          </button>
+          <button type="button" className="act" onClick={() => viewing.show(true)}>
+            whole wall
+          </button>
+        </>
+      )}
+      <button type="button" className="act ml-auto" aria-pressed={words.on} onClick={() => words.set(!words.on)}>
+        {words.on ? "as a drawing" : "in words"}
       </button>
     </div>
   );

@@ -33,20 +33,22 @@ export function ItemDrawing({
   const count = item.by === "count" && (item.count ?? 0) > 1 ? `${item.count} × ` : "";
   const on = isOn(selection, { kind: "item", id: item.id });
   return (
-    <Thing sel={{ kind: "item", id: item.id }} label={`${count}${item.name}, ${words}, standing at the ${item.place}`}>
-      <rect
-        x={a}
-        y={Math.min(top, base - 24)}
-        width={Math.max(24, b - a)}
-        height={Math.max(24, base - top)}
-        fill="transparent"
-        className="focus-ring"
-      />
+    <Thing
+      sel={{ kind: "item", id: item.id }}
+      label={`${count}${item.name}, ${words}, standing at the ${item.place}`}
+      box={[a, top, b - a, base - top]}
+    >
       <ItemShape item={item} x0={a} x1={b} top={top} base={base} />
       {on && <rect x={a} y={top} width={b - a} height={base - top} fill="none" stroke="var(--chalk)" strokeWidth="2" />}
       {named && (
-        <text x={(a + b) / 2} y={top - 8} textAnchor="middle" fontSize="var(--size-note)" fill="var(--ink)">
-          {b - a + 100 > (count + item.name).length * 7 + 60 ? count + item.name : ""}
+        <text
+          x={(a + b) / 2}
+          y={report?.hangs ? Math.max(top + 16, (top + base) / 2) : top - 8}
+          textAnchor="middle"
+          fontSize="var(--size-note)"
+          fill="var(--ink)"
+        >
+          {b - a + 40 > (count + item.name).length * 7 + 60 ? count + item.name : ""}
           <tspan className="fig" dx="6">
             {words}
           </tspan>

@@ -5,7 +5,23 @@ import type { View } from "./view";
 const BEHIND = ["cable", "pipe", "duct", "outlet"];
 
 /** Something in the way: hatched where it must not be drilled, outlined where it stands before the wall. */
-export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; view: View; wall: Wall; on: boolean }) {
+export function KeepOutDrawing({
+  keepOut,
+  view,
+  wall,
+  on,
+  area: [wide, high],
+  named,
+}: {
+  keepOut: KeepOut;
+  view: View;
+  wall: Wall;
+  on: boolean;
+  /** How wide and high the drawing is, px: what is said stays on it. */
+  area: [number, number];
+  /** Also what may be drilled beside is named. */
+  named: boolean;
+}) {
   const x = view.x(keepOut.x_mm);
   const y = view.y(keepOut.y_mm + keepOut.height_mm);
   const w = Math.max(3, keepOut.width_mm * view.k);
@@ -17,7 +33,12 @@ export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; 
   const words = `${called}${behind ? ", do not drill" : ""}`;
   const tall = h > w * 1.6;
   const cx = x + w / 2;
-  const cy = Math.min(Math.max(y + h / 2, 130), y + h - 20);
+  const half = words.length * 3.4 + 4;
+  const cy = tall
+    ? Math.max(half + 2, Math.min(Math.max(y + h / 2, 130), y + h - 20, high - half - 2))
+    : Math.min(Math.max(y + h / 2, 130), y + h - 20);
+  const beside = tall && w <= 20 ? -w / 2 - 5 : 4; // across the text
+  const shown = tall ? cx + beside > 12 && cx + beside < wide - 4 : cx > half && cx < wide - half;
   return (
     <>
       {keepOut.kind === "outlet" && (
@@ -26,14 +47,6 @@ export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; 
           <rect x={view.x(0)} y={y} width={wall.length_mm * view.k} height={h} fill="url(#keep)" />
         </g>
       )}
-      <rect
-        x={cx - Math.max(12, w / 2)}
-        y={y}
-        width={Math.max(24, w)}
-        height={Math.max(24, h)}
-        fill="transparent"
-        className="focus-ring"
-      />
       <rect
         x={x}
         y={y}
@@ -47,16 +60,18 @@ export function KeepOutDrawing({ keepOut, view, wall, on }: { keepOut: KeepOut; 
       {keepOut.kind === "window" && (
         <path d={`M${cx} ${y} v${h} M${x} ${y + h / 2} h${w}`} stroke={color} strokeWidth="0.8" />
       )}
-      <text
-        x={cx}
-        y={cy}
-        textAnchor="middle"
-        fontSize="var(--size-small)"
-        fill="var(--ochre)"
-        transform={tall ? `rotate(-90 ${cx} ${cy}) translate(0 ${w > 20 ? 4 : -w / 2 - 5})` : undefined}
-      >
-        {words}
-      </text>
+      {shown && (behind || named) && (
+        <text
+          x={cx}
+          y={cy}
+          textAnchor="middle"
+          fontSize="var(--size-small)"
+          fill="var(--ochre)"
+          transform={tall ? `rotate(-90 ${cx} ${cy}) translate(0 ${beside})` : undefined}
+        >
+          {words}
+        </text>
+      )}
     </>
   );
 }

@@ -111,13 +111,20 @@ export interface Arrow {
   end: boolean;
 }
 
-/** Arrows of one length with their words clear of one another. */
+/** Where something is written, px: its middle, and where its letters stand. */
+export interface Written {
+  x: number;
+  y: number;
+}
+
+/** Arrows of one length with their words clear of one another, and of what is written already. */
 export function place(
   forces: Force[],
   X: (z: number) => number,
   Y: (y: number) => number,
   width: number,
   bottom: number,
+  taken: Written[],
 ): Arrow[] {
   const out = forces.map((force): Arrow => {
     const x = X(force.z_mm);
@@ -147,14 +154,19 @@ export function place(
     };
   });
   out.sort((a, b) => a.ty - b.ty);
-  out.forEach((a, i) => {
-    const before = out[i - 1];
-    if (before && a.ty - before.ty < 17) a.ty = before.ty + 17;
-    a.ty = Math.min(a.ty, bottom + 12);
-    if (a.tx + (a.force.name.length + 8) * 7 > width) {
-      a.tx = width - 6;
-      a.end = true;
-    }
-  });
+  const written: { x0: number; x1: number; y: number }[] = taken.map((w) => ({ x0: w.x - 32, x1: w.x + 32, y: w.y }));
+  for (const a of out) {
+    const long = (a.force.name.length + 8) * 7;
+    a.end = a.tx + long > width;
+    if (a.end) a.tx = width - 6;
+    const x0 = a.end ? a.tx - long : a.tx;
+    // Where it would be, else below, else above, where nothing is written yet.
+    const free = (y: number) =>
+      y > 12 && y <= bottom - 4 && !written.some((w) => w.x1 > x0 && w.x0 < x0 + long && Math.abs(w.y - y) < 16);
+    const at = Math.min(a.ty, bottom - 4);
+    const steps = [0, 8, 16, -8, 24, -16, 32, -24, 40, -32, 48, -40, 56, -48, 64, -64, 80, -80];
+    a.ty = at + (steps.find((d) => free(at + d)) ?? 0);
+    written.push({ x0, x1: x0 + long, y: a.ty });
+  }
   return out;
 }

@@ -39,7 +39,7 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
   );
   const below = Math.max(50, -g.low_mm) + 30;
   const above = Math.max(g.high_mm + 20, shelf.thickness_mm + 50);
-  const head = 78;
+  const head = width < 420 ? 96 : 78;
   const foot = 112;
   const k = Math.min(
     (width - (g.measures.some((m) => m.edit && m.y1_mm !== m.y2_mm) ? 76 : 40)) /
@@ -56,21 +56,34 @@ export function SideView({ shelf, side, width, height }: { shelf: Shelf; side: S
   const behind = solid || g.holes.length === 0 || g.holes.some((h) => h.meets === "stud" || h.meets === "edge");
   const lining = g.holes.some((h) => h.meets === "lining");
   const high = Math.min(Y(shelf.thickness_mm) - 44, Y(g.high_mm) - 22);
+  // Dimensions to type on stand clear of the drawing: level ones under it, upright ones before it.
+  const typed = g.measures.filter((m) => m.edit);
+  const front = X(formOf(shelf) ? g.reach_mm : Math.max(g.back_mm + shelf.depth_mm, g.reach_mm));
+  const upright = (m: (typeof typed)[number]) => m.y1_mm !== m.y2_mm;
+  const beside = (m: (typeof typed)[number]) =>
+    Math.min(front + 28 + typed.filter(upright).indexOf(m) * 44, width - 30);
   const arrows = place(
     g.forces.filter((f) => f.n > 0.05),
     X,
     Y,
     width,
-    bottom,
+    bottom + 44,
+    [
+      ...typed.filter(upright).map((m) => ({ x: beside(m), y: (Y(m.y1_mm) + Y(m.y2_mm)) / 2 + 4 })),
+      ...g.measures
+        .filter((m) => !m.edit)
+        .map((m) =>
+          m.y1_mm === m.y2_mm
+            ? { x: (X(m.z1_mm) + X(m.z2_mm)) / 2, y: Y(m.y1_mm) + 16 }
+            : { x: X(m.z1_mm) + (atRight(X(m.z1_mm)) ? 26 : -40), y: (Y(m.y1_mm) + Y(m.y2_mm)) / 2 + 4 },
+        ),
+    ],
   );
-  // Dimensions to type on stand clear of the drawing: level ones under it, upright ones before it.
-  const typed = g.measures.filter((m) => m.edit);
-  const front = X(formOf(shelf) ? g.reach_mm : Math.max(g.back_mm + shelf.depth_mm, g.reach_mm));
   const dims = typed.map((m, i) => {
-    const level = m.y1_mm === m.y2_mm;
-    const before = typed.slice(0, i).filter((o) => (o.y1_mm === o.y2_mm) === level).length;
-    const y = Math.max(bottom, Y(g.low_mm)) + 14 + before * 26;
-    const x = Math.min(front + 28 + before * 44, width - 30);
+    const level = !upright(m);
+    const before = typed.slice(0, i).filter((o) => !upright(o)).length;
+    const y = Math.max(bottom, Y(g.low_mm), ...arrows.map((a) => a.ty + 6)) + 14 + before * 26;
+    const x = beside(m);
     return level
       ? { m, x1: X(m.z1_mm), x2: X(m.z2_mm), y1: y, y2: y }
       : { m, x1: x, x2: x, y1: Y(m.y1_mm), y2: Y(m.y2_mm) };
@@ -237,12 +250,15 @@ function Screw({ hole, X, Y, k }: { hole: Hole; X: (z: number) => number; Y: (y:
   );
 }
 
+/** Whether a lever's figure has no room on its left. */
+const atRight = (x: number) => x < 74;
+
 /** A lever: upright beside what turns on it, or level under what reaches out. */
 function Lever({ m, X, Y }: { m: Dimension; X: (z: number) => number; Y: (y: number) => number }) {
   const design = useDesign();
   const level = m.y1_mm === m.y2_mm;
   const off = level ? 0 : -10;
-  const right = !level && X(m.z1_mm) < 74; // no room for the figure on the left
+  const right = !level && atRight(X(m.z1_mm));
   const [x1, x2, y1, y2] = [X(m.z1_mm) + off, X(m.z2_mm) + off, Y(m.y1_mm), Y(m.y2_mm)];
   if (Math.hypot(x2 - x1, y2 - y1) < 10) return null;
   return (

@@ -10,19 +10,22 @@ export function Studs({ design, view, strong }: { design: Project; view: View; s
   const { selection } = useChoice();
   const top = view.y(design.wall.height_mm);
   const floor = view.y(0);
-  return studsOf(design).map((s) => {
+  const studs = studsOf(design);
+  // One stop on the way for all of them: from there the arrows walk along.
+  const stop = studs.find((s) => isOn(selection, { kind: "stud", id: s.id })) ?? studs[0];
+  return studs.map((s) => {
     const x = view.x(s.x_mm);
     const w = s.width_mm * view.k;
-    const hit = Math.max(24, w);
     const on = isOn(selection, { kind: "stud", id: s.id });
     return (
       <Thing
         key={s.id}
         sel={{ kind: "stud", id: s.id }}
         label={`Stud at ${lengthUnit(s.x_mm, design.units)}`}
-        className="cursor-ew-resize touch-none"
+        box={[x - w / 2, top, w, floor - top]}
+        className="cursor-ew-resize"
+        rove={s === stop}
       >
-        <rect x={x - hit / 2} y={top} width={hit} height={floor - top} fill="transparent" className="focus-ring" />
         <rect
           x={x - w / 2}
           y={top}

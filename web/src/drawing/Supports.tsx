@@ -84,8 +84,8 @@ export function SupportDrawing({
   foot: number; // under all that carries the shelf, where shares are written
 }) {
   const { selection } = useChoice();
-  const { lit, gone } = useLooks();
-  const broken = gone.includes(support.id);
+  const { lit, loaded } = useLooks();
+  const broken = loaded?.gone.includes(support.id) ?? false;
   const x = view.x(support.x_mm);
   const under = view.y(shelf.y_mm);
   const shapes = report?.geometry.shapes ?? [];
@@ -100,22 +100,17 @@ export function SupportDrawing({
   const shown = lit?.includes(`/${support.id}/`) ?? false;
   const stud = nearest(studs, support.x_mm);
   const name = report?.name ?? "support";
-  const w = Math.max(24, (right - left) * view.k);
-  const h = Math.max(24, (high - low) * view.k);
   const label =
     `${name}, ${lengthUnit(support.x_mm, units)} along the wall` +
     (report ? `, carries ${weight(report.share_kg * 9.80665, units)}` : "") +
     (bad ? `, ${report.fails}` : "");
   return (
-    <Thing sel={{ kind: "support", id: support.id }} label={label} className="cursor-ew-resize touch-none">
-      <rect
-        x={x + ((left + right) / 2) * view.k - w / 2}
-        y={under - ((high + low) / 2) * view.k - h / 2}
-        width={w}
-        height={h}
-        fill="transparent"
-        className="focus-ring"
-      />
+    <Thing
+      sel={{ kind: "support", id: support.id }}
+      label={label}
+      box={[x + left * view.k, under - high * view.k, (right - left) * view.k, (high - low) * view.k]}
+      className="cursor-ew-resize"
+    >
       <Fronts
         shapes={shapes}
         x={x}
@@ -175,23 +170,22 @@ export function RailDrawing({
   view: View;
 }) {
   const { selection } = useChoice();
-  const { lit, gone } = useLooks();
+  const { lit, loaded } = useLooks();
   const on = isOn(selection, { kind: "rail", id: rail.id });
   const shown = lit?.includes("/rail/") ?? false;
   const x = view.x(rail.x_mm);
   const y = view.y(rail.bottom_mm + rail.height_mm);
   const w = rail.length_mm * view.k;
   const h = Math.max(3, rail.height_mm * view.k);
-  const hit = Math.max(h, 24);
   const holes = report?.rail?.geometry.columns.flatMap((c) => c.holes) ?? [];
   const ends = (rail.joints_mm ?? []).map((j) => view.x(rail.x_mm + j));
   return (
     <Thing
       sel={{ kind: "rail", id: rail.id }}
       label={`${report?.rail?.name ?? rail.kind}, ${lengthUnit(rail.length_mm, units)} long, ${lengthUnit(rail.height_mm, units)} high`}
-      className="cursor-move touch-none"
+      box={[x, y, w, h]}
+      className="cursor-move"
     >
-      <rect x={x} y={y + h / 2 - hit / 2} width={w} height={hit} fill="transparent" className="focus-ring" />
       <rect
         x={x}
         y={y}
@@ -219,7 +213,7 @@ export function RailDrawing({
         <HoleMark
           key={o.id}
           wide={14}
-          hole={gone.includes(o.id) ? { ...o, counts: false } : o}
+          hole={loaded?.gone.includes(o.id) ? { ...o, counts: false } : o}
           x={view.x(o.x_mm)}
           y={view.y(shelf.y_mm + o.y_mm)}
         />

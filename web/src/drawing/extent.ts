@@ -1,4 +1,5 @@
 import type { Item, Shelf, ShelfReport, SupportReport } from "../api/types.gen";
+import { formOf } from "../model/find";
 
 /** What a thing is drawn with, by its stuff. */
 export const FILL: Record<string, string> = {
@@ -30,6 +31,14 @@ export function reach(s: Shelf, r: ShelfReport | undefined, it: Item): [base: nu
 /** How high its contents reach over its underside; what hangs from hooks does not. */
 export const contentsTop = (s: Shelf, r: ShelfReport | undefined): number =>
   Math.max(0, ...(r?.hangs ? [] : s.contents.map((c) => reach(s, r, c)[1])));
+
+/** How far what hangs from its hooks reaches below its underside. */
+export const contentsLow = (s: Shelf, r: ShelfReport | undefined): number =>
+  Math.max(0, ...(r?.hangs ? s.contents.map((c) => -reach(s, r, c)[0]) : []));
+
+/** How high a shelf itself reaches over its underside, or its foot: its board, or what holds without one, mm. */
+export const tallOf = (s: Shelf, r: ShelfReport | undefined): number =>
+  formOf(s) ? Math.max(extent(r).above, ...tiers(s, r)) : s.thickness_mm;
 
 /** A support that holds nothing. */
 export const idle = (r: SupportReport) => r.fails !== undefined;

@@ -1,16 +1,32 @@
-import { useDrag } from "@use-gesture/react";
-import { useCallback, useLayoutEffect, useRef } from "react";
+import { createUseGesture, pinchAction, useDrag, wheelAction } from "@use-gesture/react";
+import { useCallback, useLayoutEffect, useRef, type RefObject } from "react";
 import type { Project } from "../api/types.gen";
 import { useChoice, useDeeds } from "../bench/context";
-import { itemOf, nearestStud, railOf, shelfOf, supportOf } from "../model/find";
-import { moveEnd, moveItem, moveKeepOut, moveRail, moveShelf, moveStud, moveSupport } from "../model/move";
+import { nearestStud, shelfOf } from "../model/find";
+import { moveEnd, moveTo, placeOf } from "../model/move";
 import type { Bind, DragKind } from "./Thing";
 import type { Viewing } from "./useView";
 
-/** Makes the things on the wall draggable, and the wall itself. */
-export function useDrags(design: Project, viewing: Viewing, small: boolean): Bind {
+/** What a drag began with. */
+interface Begun {
+  x: number;
+  y: number;
+  edited: boolean;
+}
+
+/**
+ * Makes the things on the wall draggable, and the wall itself. A mouse drags a thing, and the wall
+ * where there is none; a finger drags only a grip, so that the page can be moved under it, and two
+ * fingers, or the wheel, bring the wall nearer.
+ */
+export function useDrags(
+  design: Project,
+  viewing: Viewing,
+  small: boolean,
+  paper: RefObject<SVGSVGElement | null>,
+): Bind {
   const { shelfId } = useChoice();
-  const { select, edit } = useDeeds();
+  const { select, edit, undo } = useDeeds();
   const drags = useRef(0);
   const grid = (mm: number) => {
     const step = design.units.length === "in" ? 25.4 / 16 : 1;
@@ -18,66 +34,87 @@ export function useDrags(design: Project, viewing: Viewing, small: boolean): Bin
   };
   const choose = (kind: Exclude<DragKind, "pan">, id: string) =>
     select(kind === "left" || kind === "right" ? { kind: "shelf", id } : { kind, id });
-  const { view, pan, setPan, hold } = viewing;
+  const { view, hold } = viewing;
 
   const bind = useDrag(
-    ({ args, movement: [mx, my], first, last, memo, altKey, event, tap }) => {
-      const [kind, id] = args as [DragKind, string];
-      event.stopPropagation();
+    ({ args, movement: [mx, my], delta, first, last, memo, altKey, event, tap }) => {
+      const [kind, id, grip] = args as [DragKind, string, boolean | undefined];
       if (tap) {
         hold(false);
         if (kind !== "pan") choose(kind, id);
         else if (!small) select(shelfId ? { kind: "shelf", id: shelfId } : null);
-        return memo;
+        return memo as Begun | undefined;
       }
-      if (first) {
-        if (kind !== "pan") {
-          choose(kind, id);
-          hold(true);
-        }
+      const finger = (event as PointerEvent).pointerType === "touch";
+      if (finger && !grip) return memo as Begun | undefined;
+      if (kind === "pan") {
+        if (!first) viewing.look(1, [0, 0], delta);
+        return memo as Begun | undefined;
+      }
+      let begun = memo as Begun | undefined;
+      if (first || !begun) {
+        choose(kind, id);
+        hold(true);
         drags.current++;
-        memo = kind === "pan" ? pan : placeOf(design, kind, id);
+        const [x, y] = before(design, kind, id);
+        begun = { x, y, edited: false };
+      }
+      if (event.type === "pointercancel") {
+        // The browser took the finger away: what it had done so far is undone.
+        hold(false);
+        if (begun.edited) undo();
+        return begun;
       }
       if (last) hold(false);
-      const [x0, y0] = memo as [number, number];
-      const x = x0 + mx / view.k;
+      const x = begun.x + mx / view.k;
+      const y = begun.y - my / view.k;
       const tag = `drag-${drags.current}`;
-      if (kind === "pan") setPan([x0 + mx, y0 + my]);
-      else if (kind === "support") {
-        const stud = nearestStud(design, x);
-        const near = stud && Math.abs(stud.x_mm - x) * view.k < 16;
-        edit(moveSupport(id, near && !altKey ? stud.x_mm : grid(x)), tag);
-      } else if (kind === "shelf") edit(moveShelf(id, altKey ? x : grid(x), grid(y0 - my / view.k)), tag);
-      else if (kind === "rail") edit(moveRail(id, grid(x), grid(y0 - my / view.k)), tag);
-      else if (kind === "item") edit(moveItem(id, grid(x)), tag);
-      else if (kind === "stud") edit(moveStud(id, grid(x)), tag);
-      else if (kind === "keepout") edit(moveKeepOut(id, grid(x), grid(y0 - my / view.k)), tag);
-      else edit(moveEnd(id, kind, grid(x)), tag);
-      return memo;
+      const studs = kind === "support" && !altKey ? nearestStud(design, x) : undefined;
+      const near = studs && Math.abs(studs.x_mm - x) * view.k < 16;
+      if (kind === "left" || kind === "right") edit(moveEnd(id, kind, grid(x)), tag);
+      else if (kind === "support") edit(moveTo({ kind, id }, near ? studs.x_mm : grid(x), 0), tag);
+      else edit(moveTo({ kind, id }, kind === "shelf" && altKey ? x : grid(x), grid(y)), tag);
+      begun.edited = true;
+      return begun;
     },
     { filterTaps: true, keyboardDisplacement: 0, pointer: { keys: false } },
   );
+  useNearer(viewing, paper);
   const latest = useRef(bind);
   useLayoutEffect(() => {
     latest.current = bind;
   });
-  return useCallback((kind, id) => latest.current(kind, id), []);
+  return useCallback((kind, id, grip) => latest.current(kind, id, grip), []);
 }
 
-/** Where a thing is before it is dragged: x along the wall, or the board, and y. */
-function placeOf(design: Project, kind: Exclude<DragKind, "pan">, id: string): [number, number] {
-  if (kind === "item") return [itemOf(design, id)?.from_mm ?? 0, 0];
-  if (kind === "stud") return [design.wall.studs.find((s) => s.id === id)?.x_mm ?? 0, 0];
-  if (kind === "keepout") {
-    const k = design.wall.keep_outs.find((o) => o.id === id);
-    return [k?.x_mm ?? 0, k?.y_mm ?? 0];
-  }
-  if (kind === "rail") {
-    const r = railOf(design, id);
-    return [r?.x_mm ?? 0, r?.bottom_mm ?? 0];
-  }
-  if (kind === "support") return [supportOf(design, id)?.x_mm ?? 0, 0];
-  const s = shelfOf(design, { kind: "shelf", id });
-  if (!s) return [0, 0];
-  return kind === "right" ? [s.x_mm + s.length_mm, 0] : [s.x_mm, s.y_mm];
+const useGesture = createUseGesture([pinchAction, wheelAction]);
+
+/** The wheel, and two fingers, bring the wall nearer about where they are. */
+function useNearer(viewing: Viewing, paper: RefObject<SVGSVGElement | null>) {
+  const at = (x: number, y: number): [number, number] => {
+    const r = paper.current?.getBoundingClientRect();
+    return [x - (r?.left ?? 0), y - (r?.top ?? 0)];
+  };
+  useGesture(
+    {
+      onWheel: ({ event, delta: [, dy] }) => {
+        event.preventDefault();
+        if (dy !== 0) viewing.look(Math.exp(-dy / 500), at(event.clientX, event.clientY), [0, 0]);
+      },
+      onPinch: ({ origin, offset: [scale], first, memo }) => {
+        const was = (memo as { scale: number; origin: [number, number] } | undefined) ?? { scale, origin };
+        if (!first)
+          viewing.look(scale / was.scale, at(...was.origin), [origin[0] - was.origin[0], origin[1] - was.origin[1]]);
+        return { scale, origin };
+      },
+    },
+    { target: paper, eventOptions: { passive: false }, pinch: { pinchOnWheel: false, pointer: { touch: true } } },
+  );
+}
+
+/** Where a thing, or an end of a shelf, is before it is dragged. */
+function before(design: Project, kind: Exclude<DragKind, "pan">, id: string): [number, number] {
+  if (kind !== "left" && kind !== "right") return placeOf(design, { kind, id });
+  const [x, y] = placeOf(design, { kind: "shelf", id });
+  return kind === "left" ? [x, y] : [x + (shelfOf(design, { kind: "shelf", id })?.length_mm ?? 0), y];
 }

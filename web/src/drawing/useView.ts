@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import type { Project, Shelf, ShelfReport } from "../api/types.gen";
-import { contentsTop, extent } from "./extent";
+import { contentsLow, contentsTop, extent } from "./extent";
 import { fit, type Box, type View } from "./view";
 
 interface Looking {
@@ -17,9 +17,9 @@ interface Looking {
 
 export interface Viewing {
   view: View;
-  pan: [number, number];
   whole: boolean;
-  setPan: (p: [number, number]) => void;
+  /** Nearer by a factor about a point, px, and moved by so many. */
+  look: (nearer: number, about: [number, number], by: [number, number]) => void;
   zoomBy: (f: number) => void;
   /** Shows the shelf, or all of the wall. */
   show: (all: boolean) => void;
@@ -27,15 +27,29 @@ export interface Viewing {
   hold: (on: boolean) => void;
 }
 
+/** How near the wall is seen, and how far it is moved, px. */
+interface Lens {
+  zoom: number;
+  pan: [number, number];
+}
+
+const STRAIGHT: Lens = { zoom: 1, pan: [0, 0] };
+
+/** Up to how wide a drawing has no room beside a shelf, px. */
+export const NARROW = 440;
+
 /** What of the wall is seen, and how large. */
 export function useView(l: Looking): Viewing {
   const [whole, setWhole] = useState(false);
-  const [zoom, setZoom] = useState(1);
-  const [pan, setPan] = useState<[number, number]>([0, 0]);
+  const [{ zoom, pan }, setLens] = useState<Lens>(STRAIGHT);
   const [held, setHeld] = useState<View | null>(null);
   const { width, height } = l;
   const small = width < 620;
-  const pad = l.over ? { x: 28, top: 36, bottom: 12 } : { x: small ? 48 : 72, top: 104, bottom: small ? 56 : 74 };
+  const pad = l.over
+    ? { x: 28, top: 36, bottom: 12 }
+    : whole
+      ? { x: 20, top: 12, bottom: l.wide ? 44 : 12 }
+      : { x: small ? 48 : 72, top: 104, bottom: width < NARROW ? 132 : small ? 56 : 74 };
   const box = boxOf(l, whole, small, pad);
   const key = JSON.stringify([box, width, height, pad, zoom, pan]);
   const moved = useMemo<View>(() => {
@@ -48,15 +62,23 @@ export function useView(l: Looking): Viewing {
     // The key says all that it is made of.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
+  const look = (nearer: number, [px, py]: [number, number], [dx, dy]: [number, number]) =>
+    setLens((was) => {
+      const zoom = Math.min(8, Math.max(0.4, was.zoom * nearer));
+      const by = zoom / was.zoom;
+      const stays = (p: number, middle: number, pan: number) => p - middle - (p - middle - pan) * by;
+      return {
+        zoom,
+        pan: [stays(px, width / 2, was.pan[0]) + dx, stays(py, height / 2, was.pan[1]) + dy],
+      };
+    });
   return {
     view: held ?? moved,
-    pan,
     whole,
-    setPan,
-    zoomBy: (f) => setZoom((z) => Math.min(8, Math.max(0.4, z * f))),
+    look,
+    zoomBy: (f) => look(f, [width / 2, height / 2], [0, 0]),
     show: (all) => {
-      setZoom(1);
-      setPan([0, 0]);
+      setLens(STRAIGHT);
       setWhole(all);
     },
     hold: (on) => setHeld(on ? (held ?? moved) : null),
@@ -77,7 +99,7 @@ function boxOf(l: Looking, whole: boolean, small: boolean, pad: { x: number; top
   return {
     x0: wide ? 0 : Math.max(0, s.x_mm - 60),
     x1: wide ? length : Math.min(length, s.x_mm + s.length_mm + 60),
-    y0: s.y_mm - Math.max(80, goes.below) - 130,
+    y0: s.y_mm - Math.max(80, goes.below, contentsLow(s, l.answer)) - 130,
     y1: s.y_mm + Math.max(s.thickness_mm + 160, contentsTop(s, l.answer), goes.above),
   };
 }

@@ -1,12 +1,15 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
+import { lazy } from "../ui/lazy";
 import { Link, useNavigate } from "react-router";
 import { Checker } from "../api/checker";
+import { tab } from "../bench/pending";
 import { api, reason, Refused } from "../api/client";
 import { BEGINNINGS } from "../api/types.gen";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { usualUnits } from "../format";
 import { line, tone } from "../bench/words";
+import { TwinAsked, twinOf, type Twin } from "./TwinAsked";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
 
@@ -22,6 +25,7 @@ export function Home() {
   const [error, setError] = useState<string | null>(null);
   const [backup, setBackup] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [twin, setTwin] = useState<Twin | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ["projects"] });
 
   const attempt = async (work: () => Promise<void>) => {
@@ -50,12 +54,27 @@ export function Home() {
         return;
       }
       try {
-        const made = zip ? await api.unpack(f) : await api.create(await api.readFile(await f.text()));
-        void go(`/wall/${made.id}`);
+        const made = zip ? await api.unpack(f) : undefined;
+        const document = made?.document ?? (await api.readFile(await f.text()));
+        const here = twinOf(
+          (await api.projects()).filter((w) => w.id !== made?.id),
+          document,
+        );
+        if (here) setTwin({ file: f.name, document, here, made });
+        else void go(`/wall/${(made ?? (await api.create(document))).id}`);
       } catch (err) {
         if (!(err instanceof Refused)) throw err;
         setProblems({ name: f.name, list: err.failure.problems ?? [{ path: "", message: err.message }] });
       }
+    });
+  const settle = ({ document, here, made }: Twin, answer: "here" | "file" | "both" | "none") =>
+    attempt(async () => {
+      setTwin(null);
+      if (answer === "both") return void go(`/wall/${(made ?? (await api.create(document))).id}`);
+      if (made) await api.remove(made.id);
+      if (answer === "file") await api.replace(here.id, here.version, document, tab);
+      if (answer !== "none") void go(`/wall/${here.id}`);
+      await refresh();
     });
   const remove = (w: Saved) =>
     attempt(async () => {
@@ -111,6 +130,7 @@ export function Home() {
           {error}
         </p>
       )}
+      {twin && <TwinAsked twin={twin} onAnswer={(a) => void settle(twin, a)} />}
       {problems && (
         <section role="alert" className="mb-4 border border-red bg-sheet p-3" data-testid="file-problems">
           <h2 className="font-semibold text-red">{problems.name} was not opened; nothing has changed</h2>
@@ -200,7 +220,7 @@ function WallEntry({ wall, onDelete }: { wall: Saved; onDelete: () => void }) {
       </Link>
       <div className="mt-1 flex items-baseline justify-between gap-4">
         <h2 className="text-head font-semibold">
-          <Link to={`/wall/${wall.id}`} className="hover:underline">
+          <Link to={`/wall/${wall.id}`} className="inline-block min-h-[24px] hover:underline">
             {wall.document.name}
           </Link>
         </h2>

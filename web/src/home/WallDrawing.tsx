@@ -6,8 +6,24 @@ import { fit } from "../drawing/view";
 import { WallFill } from "../drawing/WallFill";
 import { formOf, railOf, studsOf } from "../model/find";
 
-/** A whole wall, small: its studs, shelves and what stands on them. */
-export function WallDrawing({ design, report }: { design: Project; report: Report | undefined }) {
+/** A whole wall, small: its studs, shelves and what stands on them. What is lit is what a piece belongs to. */
+export function WallDrawing({
+  design,
+  report,
+  lit,
+  onPick,
+}: {
+  design: Project;
+  report: Report | undefined;
+  lit?: string;
+  onPick?: (owner: string) => void;
+}) {
+  const part = (id: string, usual: string) => ({
+    stroke: id === lit ? "var(--chalk)" : usual,
+    strokeWidth: id === lit ? 5 : 0.8,
+    className: onPick && "cursor-pointer",
+    onClick: onPick && (() => onPick(id)),
+  });
   const width = 590;
   const height = 250;
   const v = fit({ x0: 0, x1: design.wall.length_mm, y0: 0, y1: design.wall.height_mm }, width, height, {
@@ -72,7 +88,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                 width={s.length_mm * v.k}
                 height={Math.max(2.5, s.thickness_mm * v.k)}
                 fill="var(--timber)"
-                stroke={gives ? "var(--red)" : "var(--ink)"}
+                {...part(s.id, gives ? "var(--red)" : "var(--ink)")}
               />
             )}
             {rail && (
@@ -81,9 +97,8 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                 y={v.y(rail.bottom_mm + rail.height_mm)}
                 width={rail.length_mm * v.k}
                 height={Math.max(1.5, rail.height_mm * v.k)}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth="0.8"
+                fill="transparent"
+                {...part(rail.id, "var(--ink)")}
               />
             )}
             {answer?.supports.map((u) => {
@@ -95,8 +110,7 @@ export function WallDrawing({ design, report }: { design: Project; report: Repor
                       key={`${u.id}-${i}`}
                       points={shape.front.map(([x, y]) => `${v.x(at + x)},${v.y(s.y_mm + y)}`).join(" ")}
                       fill={FILL[shape.stuff] ?? "none"}
-                      stroke="var(--ink)"
-                      strokeWidth="0.8"
+                      {...part(formOf(s) ? s.id : u.id, "var(--ink)")}
                     />
                   ),
               );

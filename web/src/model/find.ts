@@ -27,6 +27,25 @@ export function partsOf(s: Shelf): Part[] {
   return FORMS[form].flatMap((list: string) => (list ? (of[list] ?? []) : [{ ...of, x_mm: of.x_mm ?? middle }]));
 }
 
+/** What stands at a path, or the nearest thing around it that can be chosen. */
+export function thingAt(p: Project, path: (string | number)[]): Selection | null {
+  const ids: string[] = [];
+  path.reduce<unknown>((o, k) => {
+    const v = (o as Record<string | number, unknown> | undefined)?.[k];
+    if (typeof v === "object" && v !== null && typeof (v as Part).id === "string") ids.unshift((v as Part).id);
+    return v;
+  }, p);
+  for (const id of ids) {
+    if (p.wall.studs.some((s) => s.id === id)) return { kind: "stud", id };
+    if (p.wall.keep_outs.some((k) => k.id === id)) return { kind: "keepout", id };
+    if (railOf(p, id)) return { kind: "rail", id };
+    if (itemOf(p, id)) return { kind: "item", id };
+    if (p.shelves.some((s) => s.id === id)) return { kind: "shelf", id };
+    if (supportOf(p, id)) return { kind: "support", id };
+  }
+  return null;
+}
+
 /** Whether a part is the whole of what holds: a hook rail's board, a cart. */
 export const isWhole = (s: Shelf, id: string): boolean => {
   const form = formOf(s);
@@ -113,3 +132,10 @@ export const nearest = (studs: Stud[], x: number): Stud | undefined =>
   );
 
 export const clamp = (v: number, lo: number, hi: number) => Math.max(lo, Math.min(Math.max(lo, hi), v));
+
+/** What of a shelf is as it was built and not as planned: on itself, its supports and what it hangs on. */
+export function builtOf(p: Project, shelf: string): number {
+  const s = p.shelves.find((x) => x.id === shelf);
+  const own = new Set([shelf, s?.rail, ...(s?.supports.map((u) => u.id) ?? [])]);
+  return p.making.built.filter((b) => own.has(b.thing)).length;
+}

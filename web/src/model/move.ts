@@ -7,9 +7,11 @@ import {
   itemOf,
   mapFixtures,
   ownFixtures,
+  partsOf,
   railOf,
   shelfOf,
   supportOf,
+  woodStuds,
   type Selection,
 } from "./find";
 
@@ -32,28 +34,24 @@ const shiftForm = (s: Shelf, dx: number): Partial<Shelf> => {
 
 const shiftRail = (r: Rail, x: number): Rail => shiftX(r, x - r.x_mm);
 
-/** Moves a shelf with its supports and what they alone hang on, kept on the wall. */
+/** Moves a shelf with its supports and what they alone hang on. */
 export const moveShelf =
   (id: string, x: number, y: number): Edit =>
   (p) => {
     const shelf = p.shelves.find((s) => s.id === id);
     if (!shelf) return p;
-    const dx = clamp(x, 0, p.wall.length_mm - shelf.length_mm) - shelf.x_mm;
-    const dy = clamp(y, 0, p.wall.height_mm) - shelf.y_mm;
-    const along = (v: number) => clamp(v + dx, 0, p.wall.length_mm);
-    const moved = <T extends Rail | Standard | BackPanel>(f: T): T => {
-      const long = "length_mm" in f ? f.length_mm : "thickness_mm" in f ? f.width_mm : 0;
-      return {
-        ...shiftX(f, clamp(f.x_mm + dx, 0, p.wall.length_mm - long) - f.x_mm),
-        bottom_mm: f.bottom_mm + dy,
-      };
-    };
+    const dx = x - shelf.x_mm;
+    const dy = y - shelf.y_mm;
+    const moved = <T extends Rail | Standard | BackPanel>(f: T): T => ({
+      ...shiftX(f, dx),
+      bottom_mm: f.bottom_mm + dy,
+    });
     return {
       ...changeShelf(id, (s) => ({
         ...s,
         x_mm: s.x_mm + dx,
         y_mm: s.y_mm + dy,
-        supports: s.supports.map((u) => ({ ...u, x_mm: along(u.x_mm) })),
+        supports: s.supports.map((u) => ({ ...u, x_mm: u.x_mm + dx })),
         ...shiftForm(s, dx),
       }))(p),
       fixtures: mapFixtures(p.fixtures, ownFixtures(p, shelf), moved),
@@ -86,21 +84,17 @@ export const moveEnd =
 
 /** Moves a support, an upright, a hook or a post; a bracket takes its slotted standard with it, and all on that. */
 export const moveSupport =
-  (id: string, x: number): Edit =>
+  (id: string, to: number): Edit =>
   (p) => {
     const shelf = shelfOf(p, { kind: "support", id });
     if (!shelf) return p;
-    const to = clamp(x, 0, p.wall.length_mm);
     if (isWhole(shelf, id) && "length_mm" in (shelf[formOf(shelf) ?? "rack"] ?? {})) {
       const from = supportOf(p, id)?.x_mm ?? 0;
-      return changeShelf(shelf.id, (s) => ({
-        ...s,
-        ...shiftForm(s, clamp(x, 0, p.wall.length_mm - s.length_mm) - from),
-      }))(p);
+      return changeShelf(shelf.id, (s) => ({ ...s, ...shiftForm(s, to - from) }))(p);
     }
     if (isWhole(shelf, id) && !("x_mm" in (shelf[formOf(shelf) ?? "rack"] ?? {}))) {
       // It is as long as its shelf, and goes along what it hangs on.
-      const left = clamp(to - shelf.length_mm / 2, 0, p.wall.length_mm - shelf.length_mm);
+      const left = to - shelf.length_mm / 2;
       return changeShelf(shelf.id, (s) => ({ ...s, x_mm: left, ...shiftForm(s, left - s.x_mm) }))(p);
     }
     const standard = shelf.supports.find((u) => u.id === id)?.braced_bracket?.standard;
@@ -122,7 +116,7 @@ export const spread =
     ids.reduce((q, id, i) => moveSupport(id, at[i] ?? 0)(q), p);
 
 /** What went from end to end of a shelf goes on doing so: its own rail and panel, or the board of its hooks. */
-function follow(p: Project, was: Shelf): Project {
+export function follow(p: Project, was: Shelf): Project {
   const now = p.shelves.find((s) => s.id === was.id);
   if (!now) return p;
   const right = (s: Shelf) => s.x_mm + s.length_mm;
@@ -169,23 +163,19 @@ export const setLength =
   };
 
 /** Moves a rail with its fasteners along the wall, and up or down. */
-export const moveRail =
-  (id: string, x: number, bottom: number): Edit =>
-  (p) =>
-    setRail(id, (r) =>
-      shiftRail(
-        { ...r, bottom_mm: clamp(bottom, 0, p.wall.height_mm - r.height_mm) },
-        clamp(x, 0, p.wall.length_mm - r.length_mm),
-      ),
-    )(p);
+export const moveRail = (id: string, x: number, bottom_mm: number): Edit =>
+  setRail(id, (r) => shiftRail({ ...r, bottom_mm }, x));
 
-/** A rail changed; where its left end is typed, its fasteners go with it. */
+/** A rail changed; where its left end is typed, that end goes there, and its fasteners and its right end stay. */
 export const changeRail = (id: string, next: Rail): Edit =>
-  setRail(id, (was) => (next.x_mm === was.x_mm ? next : shiftRail({ ...next, x_mm: was.x_mm }, next.x_mm)));
+  setRail(id, (was) => {
+    const by = was.x_mm - next.x_mm;
+    return by === 0 ? next : { ...next, length_mm: was.length_mm + by, joints_mm: next.joints_mm?.map((j) => j + by) };
+  });
 
-/** A panel changed; where its left edge is typed, its fasteners go with it. */
-export const shiftPanel = (was: BackPanel, next: BackPanel): BackPanel =>
-  next.x_mm === was.x_mm ? next : shiftX({ ...next, x_mm: was.x_mm }, next.x_mm - was.x_mm);
+/** A panel changed in the same way. */
+export const changePanel = (was: BackPanel, next: BackPanel): BackPanel =>
+  next.x_mm === was.x_mm ? next : { ...next, width_mm: was.width_mm + was.x_mm - next.x_mm };
 
 /** Hangs a shelf on another rail of the wall; a rail that nothing hangs on any more goes. */
 export const hangOn =
@@ -201,33 +191,13 @@ export const hangOn =
     return { ...next, fixtures: mapFixtures(next.fixtures, gone, () => undefined) };
   };
 
-export const moveKeepOut =
-  (id: string, x: number, y: number): Edit =>
-  (p) => {
-    const k = p.wall.keep_outs.find((o) => o.id === id);
-    if (!k) return p;
-    return setKeepOut(id, {
-      x_mm: clamp(x, 0, p.wall.length_mm - k.width_mm),
-      y_mm: clamp(y, 0, p.wall.height_mm - k.height_mm),
-    })(p);
-  };
-
-/** Moves an item along its shelf, kept on the board. */
-export const moveItem =
-  (id: string, from: number): Edit =>
+/** Moves an item along its shelf. */
+const moveItem =
+  (id: string, from_mm: number): Edit =>
   (p) => {
     const it = itemOf(p, id);
-    const shelf = shelfOf(p, { kind: "item", id });
-    if (!it || !shelf) return p;
-    const wide = it.to_mm - it.from_mm;
-    const to = clamp(from, 0, shelf.length_mm - wide);
-    return setItem(id, { from_mm: to, to_mm: to + wide })(p);
+    return it ? setItem(id, { from_mm, to_mm: from_mm + it.to_mm - it.from_mm })(p) : p;
   };
-
-export const moveStud =
-  (id: string, x: number): Edit =>
-  (p) =>
-    setStud(id, { x_mm: clamp(x, 0, p.wall.length_mm) })(p);
 
 /** Where a thing is on the wall: along it, and up. */
 export function placeOf(p: Project, sel: Selection): [number, number] {
@@ -253,19 +223,80 @@ export function placeOf(p: Project, sel: Selection): [number, number] {
   }
 }
 
-/** Moves a thing to a place. */
-export const moveTo = (sel: Selection, x: number, y: number): Edit =>
-  ({
-    stud: () => moveStud(sel.id, x),
-    keepout: () => moveKeepOut(sel.id, x, y),
-    support: () => moveSupport(sel.id, x),
-    rail: () => moveRail(sel.id, x, y),
-    item: () => moveItem(sel.id, x),
-    shelf: () => moveShelf(sel.id, x, y),
-  })[sel.kind]();
+/** How long and how high a thing is on what it is moved along, and how long and high that is. */
+function roomOf(p: Project, sel: Selection): [long: number, high: number, length: number, height: number] {
+  const { length_mm: length, height_mm: height } = p.wall;
+  const shelf = shelfOf(p, sel);
+  switch (sel.kind) {
+    case "keepout": {
+      const k = p.wall.keep_outs.find((o) => o.id === sel.id);
+      return [k?.width_mm ?? 0, k?.height_mm ?? 0, length, height];
+    }
+    case "rail": {
+      const r = railOf(p, sel.id);
+      return [r?.length_mm ?? 0, r?.height_mm ?? 0, length, height];
+    }
+    case "item": {
+      const it = itemOf(p, sel.id);
+      return [it ? it.to_mm - it.from_mm : 0, 0, shelf?.length_mm ?? length, height];
+    }
+    case "shelf":
+      return [shelf?.length_mm ?? 0, 0, length, height];
+    case "support":
+      return [
+        shelf && isWhole(shelf, sel.id) && "x_mm" in (shelf[formOf(shelf) ?? "rack"] ?? {}) ? shelf.length_mm : 0,
+        0,
+        length,
+        height,
+      ];
+    case "stud":
+      return [0, 0, length, height];
+  }
+}
+
+/** Moves a thing by hand to a place: it stays on its wall, or its board. */
+export const moveTo =
+  (sel: Selection, x: number, y: number): Edit =>
+  (p) => {
+    const [long, high, length, height] = roomOf(p, sel);
+    const to = clamp(x, 0, length - long);
+    const up = clamp(y, 0, height - high);
+    const moves: Record<Selection["kind"], () => Edit> = {
+      stud: () => setStud(sel.id, { x_mm: to }),
+      keepout: () => setKeepOut(sel.id, { x_mm: to, y_mm: up }),
+      support: () => moveSupport(sel.id, to),
+      rail: () => moveRail(sel.id, to, up),
+      item: () => moveItem(sel.id, to),
+      shelf: () => moveShelf(sel.id, to, up),
+    };
+    return moves[sel.kind]()(p);
+  };
 
 /** Moves the selected thing by a step, as the arrow keys do. */
 export function nudge(p: Project, sel: Selection, dx: number, dy: number): Project {
   const [x, y] = placeOf(p, sel);
   return moveTo(sel, x + dx, y + dy)(p);
 }
+
+/** Each of a shelf's supports on a stud of its own, the nearest that is left behind the shelf; those for which there is none stay. */
+export const toStuds =
+  (id: string): Edit =>
+  (p) => {
+    const s = p.shelves.find((o) => o.id === id);
+    if (!s) return p;
+    const left = woodStuds(p)
+      .map((k) => k.x_mm)
+      .filter((x) => x >= s.x_mm + 15 && x <= s.x_mm + s.length_mm - 15);
+    const parts = partsOf(s).filter((o) => !isWhole(s, o.id));
+    const at = new Map<string, number>();
+    for (const o of [...parts].sort((a, b) => a.x_mm - b.x_mm)) {
+      const x = left.reduce<number | undefined>(
+        (best, k) => (best === undefined || Math.abs(k - o.x_mm) < Math.abs(best - o.x_mm) ? k : best),
+        undefined,
+      );
+      if (x === undefined) continue;
+      at.set(o.id, x);
+      left.splice(left.indexOf(x), 1);
+    }
+    return [...at].reduce((q, [part, x]) => moveSupport(part, x)(q), p);
+  };

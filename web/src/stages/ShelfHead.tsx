@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useChoice, useDeeds, useDesign } from "../bench/context";
 import { Title } from "../ui/fields";
 import { CopyDelete } from "./CopyDelete";
+import { PlaceFields } from "./PlaceFields";
 import { setShelf } from "../model/edit";
 
 /** Which shelf the bench is about, with what can be done to it as a whole. */
@@ -35,6 +36,7 @@ export function ShelfHead() {
         </button>
         {shelf && <CopyDelete of={{ kind: "shelf", id: shelf.id }} />}
       </div>
+      {shelf && <PlaceFields key={shelf.id} shelf={shelf} />}
       {error && (
         <p role="alert" className="text-small text-red">
           {error}

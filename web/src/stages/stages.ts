@@ -1,4 +1,5 @@
-import { lazy, type ComponentType } from "react";
+import { type ComponentType } from "react";
+import { lazy } from "../ui/lazy";
 import type { Shelf, ShelfReport } from "../api/types.gen";
 import type { Over } from "../drawing/FrontView";
 import type { View } from "../drawing/view";
@@ -16,6 +17,8 @@ export interface Canvas {
   /** Beside the wall, where there is room; `below` where there is not. */
   Beside?: ComponentType<{ width: number; height: number }>;
   below?: boolean;
+  /** In place of the wall. */
+  Bench?: ComponentType<{ width: number; height: number }>;
 }
 
 export interface Stage {
@@ -66,6 +69,13 @@ export const STAGES: Stage[] = [
     Panel: lazy(() => import("./hold/HoldPanel").then((m) => ({ default: m.HoldPanel }))),
     canvas: { Beside: Side, below: true },
   },
+  {
+    key: "build",
+    name: "Build",
+    Panel: lazy(() => import("./build/BuildPanel").then((m) => ({ default: m.BuildPanel }))),
+    canvas: { Bench: lazy(() => import("./build/BuildBench").then((m) => ({ default: m.BuildBench }))) },
+  },
 ];
 
-export const stageOf = (key: string): Stage => STAGES.find((s) => s.key === key) ?? (STAGES.at(-1) as Stage);
+export const stageOf = (key: string): Stage =>
+  STAGES.find((s) => s.key === key) ?? (STAGES.find((s) => s.key === "hold") as Stage);

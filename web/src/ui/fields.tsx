@@ -1,4 +1,5 @@
 import { ToggleGroup } from "radix-ui";
+import { Term } from "./Term";
 import { useState, type ChangeEvent, type KeyboardEvent, type ReactNode } from "react";
 
 /** A titled group of fields in the panel. */
@@ -29,7 +30,9 @@ export function Row({
   const color = tone === "bad" ? "text-red" : tone === "close" ? "text-ochre" : tone === "good" ? "text-vial" : "";
   return (
     <div className="row-field grid min-h-7 grid-cols-[1fr_auto] items-center gap-x-3">
-      <span className="text-soft">{label}</span>
+      <span className="text-soft">
+        <Term label={label} />
+      </span>
       <span className={`fig text-right whitespace-nowrap ${color}`}>{children}</span>
     </div>
   );
@@ -76,7 +79,9 @@ export function Choice<T extends string>({
 }) {
   return (
     <div className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
-      <span className="text-soft">{label}</span>
+      <span className="text-soft">
+        <Term label={label} />
+      </span>
       <ToggleGroup.Root
         type="single"
         aria-label={label}
@@ -118,7 +123,9 @@ export function Pick<T extends string>({
   );
   return (
     <label className="row-field grid min-h-7 grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3">
-      <span className="text-soft">{label}</span>
+      <span className="text-soft">
+        <Term label={label} />
+      </span>
       <select
         className="min-h-7 w-full truncate bg-transparent text-right text-chalk"
         value={value}
@@ -162,7 +169,9 @@ function useName(value: string, onChange: (v: string) => void) {
 export function Name({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   return (
     <label className="row-field grid min-h-7 grid-cols-[auto_1fr] items-center gap-x-3">
-      <span className="text-soft">{label}</span>
+      <span className="text-soft">
+        <Term label={label} />
+      </span>
       <input
         className="min-h-7 w-full border-b border-transparent bg-transparent text-right text-ink hover:border-hair focus:border-chalk"
         {...useName(value, onChange)}

@@ -6,6 +6,7 @@ import { reportOf, useAnswer, useCatalogue, useDeeds, useDesign } from "../../be
 import { nameOf } from "../../bench/words";
 import { fine, lengthUnit, mass } from "../../format";
 import { Slide } from "../../bench/Slide";
+import { useHit } from "../../ui/useCoarse";
 import { Sheet } from "../../ui/Sheet";
 import { stuffOf } from "./StuffFields";
 import { setBoard, setThickness } from "../../model/board";
@@ -173,7 +174,8 @@ function Rungs({
   const left = 74;
   const far = Math.max(ladder.span_mm * 1.1, ...ladder.rungs.flatMap((r) => r.spans.map((s) => s.span_mm)));
   const x = (mm: number) => left + (mm / far) * (width - 128 - left);
-  const tall = 17 * woods.length + 14;
+  const each = useHit();
+  const tall = each * woods.length + 10;
   const height = ladder.rungs.length * tall + 34;
   return (
     <svg
@@ -221,7 +223,7 @@ function Rungs({
             </text>
             {r.spans.map((s, j) => {
               const ok = s.span_mm >= ladder.span_mm;
-              const yy = y + 10 + j * 17;
+              const yy = y + each / 2 + j * each;
               const color = ok ? "var(--vial)" : "var(--ochre)";
               return (
                 <g
@@ -235,9 +237,9 @@ function Rungs({
                 >
                   <rect
                     x={left}
-                    y={yy - 9}
+                    y={yy - each / 2}
                     width={width - left}
-                    height={17}
+                    height={each}
                     fill="transparent"
                     className="focus-ring"
                   />

@@ -6,6 +6,7 @@ import { limit, TIMES } from "../../bench/words";
 import { sag } from "../../format";
 import { Group, Pick, Row } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
+import { Thumb } from "../../bench/Slide";
 import { setShelf } from "../../model/edit";
 
 /** How far it sags, from today to ten years on, and what the schools say of that. */
@@ -61,11 +62,7 @@ export function SagFields({ shelf }: { shelf: Shelf }) {
             <Slider.Track className="relative h-[2px] w-full bg-hair">
               <Slider.Range className="absolute h-full bg-chalk" />
             </Slider.Track>
-            <Slider.Thumb
-              aria-label="when"
-              aria-valuetext={TIMES[time]}
-              className="block h-6 w-3 border-2 border-chalk bg-paper"
-            />
+            <Thumb label="when" text={TIMES[time] ?? ""} />
           </Slider.Root>
           <p className="flex justify-between text-small text-soft">
             <span>today</span>

@@ -165,7 +165,9 @@ function Reads({ dial, dropped, units }: { dial: Dial | null; dropped: boolean; 
   return (
     <p className="fig text-center text-figure" data-testid="dial" data-stable={dial?.stable ?? false}>
       {dial?.fault === "end of travel" ? "end of travel" : dialed(dial?.mm ?? 0, units)}
-      <span className="ml-2 text-small text-soft">{dropped ? "no reading" : dial?.stable ? "at rest" : "moving"}</span>
+      <span className="ml-2 font-sans text-small text-soft">
+        simulated gauge, {dropped ? "no reading" : dial?.stable ? "at rest" : "moving"}
+      </span>
     </p>
   );
 }

@@ -1,31 +1,45 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
+import { lazy } from "../../ui/lazy";
 import { api, reason } from "../../api/client";
 import type { Shelf, ShelfReport, Support, SupportReport } from "../../api/types.gen";
-import { reportOf, useAnswer, useCatalogue, useChoice, useDeeds, useDesign, useSheet } from "../../bench/context";
+import {
+  reportOf,
+  useAnswer,
+  useCatalogue,
+  useDrawn,
+  useChoice,
+  useDeeds,
+  useDesign,
+  useSheet,
+} from "../../bench/context";
 import { weight } from "../../format";
 import { Group, ListRow, Pick } from "../../ui/fields";
 import { Measure } from "../../bench/Measure";
 import { CopyDelete } from "../CopyDelete";
 import { ShelfHead } from "../ShelfHead";
-import { FormFields, FormPartFields } from "./FormFields";
 import { Spacing } from "./Spacing";
 import { BracketStock } from "./BracketStock";
-import { CompareSheet } from "./CompareSheet";
 import { LinkList, Marks, Meets } from "./Answers";
-import { RailFields } from "./RailFields";
 import { PartFields } from "./PartFields";
-import { PartsSheet } from "./PartsSheet";
 import { UntilItBreaks } from "./UntilItBreaks";
 import { WhatWouldItTake } from "./WhatWouldItTake";
 import { fresh } from "../../model/copy";
 import { hang, setShelf, setStandard, setSupport } from "../../model/edit";
 import { formOf, isWhole, nearestStud, partsOf, railOf, standardOf } from "../../model/find";
 import { moveSupport } from "../../model/move";
+import { keepWorn, wearAgain } from "../../model/worn";
+
+const FormFields = lazy(() => import("./FormFields").then((m) => ({ default: m.FormFields })));
+const FormPartFields = lazy(() => import("./FormFields").then((m) => ({ default: m.FormPartFields })));
+const CompareSheet = lazy(() => import("./CompareSheet").then((m) => ({ default: m.CompareSheet })));
+const PartsSheet = lazy(() => import("./PartsSheet").then((m) => ({ default: m.PartsSheet })));
+const RailFields = lazy(() => import("./RailFields").then((m) => ({ default: m.RailFields })));
 
 /** Stage 4: how does it hang, and what carries it? */
 export function HoldPanel() {
   const design = useDesign();
   const report = useAnswer();
+  const drawn = useDrawn();
   const { shelfId, selection } = useChoice();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   if (!shelf) return <ShelfHead />;
@@ -36,7 +50,7 @@ export function HoldPanel() {
     selection?.kind === "support" && formOf(shelf) && partsOf(shelf).some((o) => o.id === selection.id)
       ? selection.id
       : undefined;
-  const carriers = <Carriers shelf={shelf} report={r} />;
+  const carriers = <Carriers shelf={shelf} report={reportOf(drawn, shelf.id)} />;
   return (
     <>
       {support ? (
@@ -48,13 +62,17 @@ export function HoldPanel() {
         />
       ) : part ? (
         <>
-          <FormPartFields key={part} shelf={shelf} id={part} report={r} />
+          <Suspense fallback={null}>
+            <FormPartFields key={part} shelf={shelf} id={part} report={r} />
+          </Suspense>
           <Meets hole={r?.supports.find((x) => x.id === part)?.geometry.holes[0]} />
           <Marks marks={r?.supports.find((x) => x.id === part)?.geometry.marks ?? []} />
           <LinkList id={part} />
         </>
       ) : rail ? (
-        <RailFields key={rail.id} shelf={shelf} rail={rail} report={r} />
+        <Suspense fallback={null}>
+          <RailFields key={rail.id} shelf={shelf} rail={rail} report={r} />
+        </Suspense>
       ) : (
         <>
           <ShelfHead />
@@ -64,7 +82,11 @@ export function HoldPanel() {
           {/* What is found late comes last, so that it pushes nothing from under a finger. */}
           {r && <WhatWouldItTake shelf={shelf} answer={r} />}
           <Spacing shelf={shelf} report={r} />
-          <FormFields shelf={shelf} />
+          {formOf(shelf) && (
+            <Suspense fallback={null}>
+              <FormFields shelf={shelf} />
+            </Suspense>
+          )}
           {formOf(shelf) && carriers}
         </>
       )}
@@ -86,8 +108,8 @@ function WayPick({ shelf }: { shelf: Shelf }) {
   const way = catalogue.ways.find((w) => w.key === now);
   const dress = async (key: string) => {
     try {
-      const next = await api.dress({ design, shelf: shelf.id, way: key });
-      const why = await tryEdit(hang(next));
+      keepWorn(design, shelf, now);
+      const why = await tryEdit(wearAgain(shelf, key) ?? hang(await api.dress({ design, shelf: shelf.id, way: key })));
       setError(why);
       if (!why) select({ kind: "shelf", id: shelf.id });
     } catch (err) {
@@ -123,8 +145,10 @@ function WayPick({ shelf }: { shelf: Shelf }) {
       <button type="button" className={way?.form ? "act" : "act ml-4"} onClick={() => setStock(true)}>
         my parts
       </button>
-      {stock && <PartsSheet onClose={() => setStock(false)} />}
-      {comparing && <CompareSheet shelf={shelf} onClose={() => setComparing(false)} />}
+      <Suspense fallback={null}>
+        {stock && <PartsSheet onClose={() => setStock(false)} />}
+        {comparing && <CompareSheet shelf={shelf} onClose={() => setComparing(false)} />}
+      </Suspense>
       {error && (
         <p role="alert" className="text-small text-red">
           {error}

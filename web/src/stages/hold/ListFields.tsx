@@ -29,6 +29,22 @@ function Line({
   );
 }
 
+/** All places of a list in one press: from the lowest on, always so much further. */
+function Every({ label, list, set }: { label: string; list: number[]; set: (at: number[]) => Edit }) {
+  const order = [...list].sort((a, b) => a - b);
+  const [first, next] = order;
+  if (first === undefined || next === undefined) return null;
+  const last = order.at(-1) ?? next;
+  return (
+    <Measure
+      label={`each further by, ${label}`}
+      kind="length"
+      value={(last - first) / (list.length - 1)}
+      onValue={(by) => set(list.map((v) => first + by * order.indexOf(v)))}
+    />
+  );
+}
+
 /** Heights of rows, each typed on. */
 export function Rows({ list, label, set }: { list: number[]; label: string; set: (v: unknown) => Edit }) {
   const { edit } = useDeeds();
@@ -44,6 +60,7 @@ export function Rows({ list, label, set }: { list: number[]; label: string; set:
           onRemove={set(list.filter((_, k) => k !== i))}
         />
       ))}
+      <Every label={label} list={list} set={set} />
       <button type="button" className="act" onClick={() => edit(set([...list, (list.at(-1) ?? 0) + 100]))}>
         one more row
       </button>
@@ -88,6 +105,13 @@ export function Places({
             onRemove={set(list.filter((o) => o !== h))}
           />
         )),
+      )}
+      {!blades && (
+        <Every
+          label={labels[0] ?? ""}
+          list={list.map((o) => place(o, first))}
+          set={(to) => set(list.map((o, i) => ({ ...o, [first]: to[i] })))}
+        />
       )}
       {(last ?? blades) && list.length < 24 && (
         <button type="button" className="act" onClick={() => edit(set(more()))}>

@@ -8,7 +8,7 @@ import { FixingFields } from "./FixingFields";
 import { PartFields } from "./PartFields";
 import { newId, setPanel, setRail, type Edit } from "../../model/edit";
 import { panelOf, studsOf } from "../../model/find";
-import { changeRail, hangOn, shiftPanel } from "../../model/move";
+import { changePanel, changeRail, hangOn, moveRail } from "../../model/move";
 
 import { LinkList, Marks, Meets } from "./Answers";
 
@@ -39,6 +39,12 @@ export function RailFields({ shelf, rail, report }: { shelf: Shelf; rail: Rail; 
         </button>
       </div>
       <PartFields shelf={shelf.id} fields="rail" part={rail} set={(r) => changeRail(rail.id, r)} />
+      <Measure
+        label="all of it with its screws, left end to"
+        kind="length"
+        value={rail.x_mm}
+        onValue={(v) => moveRail(rail.id, v, rail.bottom_mm)}
+      />
       {rail.kind === "cleat" && <Behind shelf={shelf} rail={rail} />}
       {rail.kind === "strip" && <Rip shelf={shelf} />}
       <Group
@@ -218,7 +224,7 @@ function Behind({ shelf, rail }: { shelf: Shelf; rail: Rail }) {
             <button
               type="button"
               className="act"
-              onClick={() => edit(setRail(rail.id, (r) => ({ ...r, panel: undefined, from_behind: undefined })))}
+              onClick={async () => setError(await make({ what: "on-wall", shelf: shelf.id }))}
             >
               off the panel
             </button>
@@ -255,7 +261,7 @@ function Behind({ shelf, rail }: { shelf: Shelf; rail: Rail }) {
           shelf={shelf.id}
           fields="panel"
           part={panel}
-          set={(a) => setPanel(panel.id, (was) => shiftPanel(was, a))}
+          set={(a) => setPanel(panel.id, (was) => changePanel(was, a))}
         />
       )}
     </>

@@ -4,8 +4,8 @@ import { useDeeds, useDesign } from "../../bench/context";
 import { Measure } from "../../bench/Measure";
 import { lengthUnit } from "../../format";
 import { newId, setShelf, type Edit } from "../../model/edit";
-import { isWhole, partsOf } from "../../model/find";
-import { spread } from "../../model/move";
+import { isWhole, partsOf, woodStuds } from "../../model/find";
+import { spread, toStuds } from "../../model/move";
 import { Group } from "../../ui/fields";
 import { Keep } from "../Keep";
 import { StockPick } from "./StockPick";
@@ -82,6 +82,7 @@ function counted(shelf: Shelf): { many: (n: number) => Edit; least: number; even
 
 /** All of one kind along the wall in one press: how many, the first at, then every so much. */
 export function Spacing({ shelf, report }: { shelf: Shelf; report: ShelfReport | undefined }) {
+  const design = useDesign();
   const { edit } = useDeeds();
   const parts = partsOf(shelf)
     .filter((o) => !isWhole(shelf, o.id))
@@ -116,6 +117,11 @@ export function Spacing({ shelf, report }: { shelf: Shelf; report: ShelfReport |
         />
       )}
       {parts.length > 1 && <Measure label="then every" kind="length" value={every} onValue={(v) => at(first, v)} />}
+      {woodStuds(design).length > 1 && parts.some((o) => !woodStuds(design).some((k) => k.x_mm === o.x_mm)) && (
+        <button type="button" className="act mr-4" onClick={() => edit(toStuds(shelf.id))}>
+          each to a stud
+        </button>
+      )}
       {(row || parts.length > 2) && (
         <button type="button" className="act" onClick={() => edit(row ? row.many(parts.length) : at(first, every))}>
           space them evenly

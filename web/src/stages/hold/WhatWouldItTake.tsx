@@ -16,7 +16,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   const [wanted, setWanted] = useState(false);
   const rested = useLater(design, 350);
   const close = !answer.evenly && answer.holds.kg < 1.25 * answer.asked_kg;
-  const asks = answer.verdict !== "holds" || close;
+  const asks = answer.links.length > 0 && (answer.verdict !== "holds" || close);
   const q = useQuery({
     queryKey: ["improve", shelf.id, rested] as const,
     queryFn: ({ signal }) => api.improve({ design: rested, shelf: shelf.id }, signal),
@@ -27,6 +27,7 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
       before?.queryKey[1] === shelf.id && before.queryKey[2].units === rested.units ? was : undefined,
     retry: false,
   });
+  if (answer.links.length === 0) return null; // it cannot be judged: that is to be mended first
   if (!asks && !wanted)
     return (
       <div className="border-t border-hair py-1">
@@ -40,27 +41,42 @@ export function WhatWouldItTake({ shelf, answer }: { shelf: Shelf; answer: Shelf
   const fresh = rested === design && !q.isPlaceholderData;
   return (
     <Group title="What would it take?">
-      {q.isError && <p className="text-red">{reason(q.error)}</p>}
-      {error && (
-        <p role="alert" className="text-red">
-          {error}
-        </p>
-      )}
-      {!a && !q.isError && <p className="text-soft">Looking.</p>}
-      <ul data-testid="ideas">
-        {[...(a?.singles ?? []), ...(a?.pairs ?? [])].map((i) => (
-          <IdeaLine key={i.words} idea={i} answer={answer} onTake={fresh ? () => void take(i) : null} />
-        ))}
-      </ul>
-      {a && a.singles.length + a.pairs.length === 0 && (
-        <p className="text-soft">No single change, and no pair of them, does it: lighten the load, or hang it anew.</p>
-      )}
-      {a && (
-        <p className="text-small text-soft">
-          <span className="fig">{a.considered}</span> changes thought of, <span className="fig">{a.checked}</span>{" "}
-          checked in full.{a.stopped && " It stopped there, as that took long: there may be better ones."}
-        </p>
-      )}
+      {/* Of one height, so that what is found pushes nothing from under a finger. */}
+      <div className="lg:h-[220px] lg:overflow-y-auto">
+        {q.isError && <p className="text-red">{reason(q.error)}</p>}
+        {error && (
+          <p role="alert" className="text-red">
+            {error}
+          </p>
+        )}
+        {!a && !q.isError && <p className="text-soft">Looking.</p>}
+        <ul data-testid="ideas">
+          {[...(a?.singles ?? []), ...(a?.pairs ?? [])].map((i) => (
+            <IdeaLine key={i.words} idea={i} answer={answer} onTake={fresh ? () => void take(i) : null} />
+          ))}
+        </ul>
+        {a && a.singles.length + a.pairs.length === 0 && (
+          <p className="text-soft">
+            No single change, and no pair of them, does it: lighten the load, or hang it anew.
+          </p>
+        )}
+        {a && a.refused.length > 0 && (
+          <details>
+            <summary className="cursor-pointer text-small text-soft">what cannot be done here, and why</summary>
+            {a.refused.map((r) => (
+              <p key={r.words} className="text-small text-soft">
+                {r.words}: {r.why}.
+              </p>
+            ))}
+          </details>
+        )}
+        {a && (
+          <p className="text-small text-soft">
+            <span className="fig">{a.considered}</span> changes thought of, <span className="fig">{a.checked}</span>{" "}
+            checked in full.{a.stopped && " It stopped there, as that took long: there may be better ones."}
+          </p>
+        )}
+      </div>
     </Group>
   );
 }

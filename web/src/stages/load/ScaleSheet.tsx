@@ -84,7 +84,7 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
       >
         <span className="fig text-reading">{fault || (reading ? `${mass(reading.kg, u)} ${u.mass}` : "—")}</span>
         <span className="block text-small text-soft">
-          {dropped ? "no reading came through" : reading?.stable ? "at rest" : "settling"}
+          simulated scale, {dropped ? "no reading came through" : reading?.stable ? "at rest" : "settling"}
         </span>
       </p>
       <form

@@ -1,6 +1,7 @@
 import type { Shelf, ShelfReport } from "../../api/types.gen";
 import { useDesign } from "../../bench/context";
 import { extent } from "../../drawing/extent";
+import { drawnSag } from "../../drawing/SagCurve";
 import type { View } from "../../drawing/view";
 import { weight } from "../../format";
 
@@ -12,13 +13,16 @@ export function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: She
     ...(report.accident ? [{ answer: report.accident, words: "worst place for an accident" }] : []),
   ];
   const y = view.y(shelf.y_mm);
-  const foot = y + extent(report).below * view.k + 96;
+  const foot = y + Math.max(drawnSag(report, view).deep, extent(report).below * view.k) + 94; // under what is said of the sag
   return (
     <g pointerEvents="none" data-testid="worst-places">
       {marks.map(({ answer, words }, i) => {
         const x = view.x(shelf.x_mm + answer.x_mm);
         const color = answer.verdict === "gives" ? "var(--red)" : "var(--ink)";
-        const left = x > view.x(shelf.x_mm + shelf.length_mm / 2);
+        // Beside its line, or under it where that is near the middle, so that it stays on the drawing.
+        const off = answer.x_mm / shelf.length_mm - 0.5;
+        const middle = Math.abs(off) < 0.3;
+        const left = off > 0;
         return (
           <g key={words} fill={color}>
             <line
@@ -32,9 +36,9 @@ export function WorstPlaces({ shelf, report, view }: { shelf: Shelf; report: She
             />
             <path d={`M${x - 6} ${y + 13} l6 -11 l6 11 z`} />
             <text
-              x={x + (left ? -8 : 8)}
-              y={foot + 20 * i}
-              textAnchor={left ? "end" : "start"}
+              x={middle ? x : x + (left ? -8 : 8)}
+              y={foot + 20 * i + (middle ? 10 : 0)}
+              textAnchor={middle ? "middle" : left ? "end" : "start"}
               fontSize="var(--size-small)"
             >
               {words}: <tspan className="fig">{weight(answer.load_n, design.units)}</tspan>

@@ -92,7 +92,7 @@ export function ScannerDrawing({ view, height }: { view: View; height: number })
         aria-valuemax={Math.round(design.wall.length_mm)}
         aria-valuenow={Math.round(scanner.x)}
         aria-valuetext={`${lengthUnit(scanner.x, design.units)} along${scanner.seeing ? "" : ", not calibrated"}`}
-        className="cursor-ew-resize touch-none"
+        className="block cursor-ew-resize touch-none"
         data-testid="scanner"
         onKeyDown={keys}
         {...bind()}
@@ -113,6 +113,9 @@ export function ScannerDrawing({ view, height }: { view: View; height: number })
           stroke="var(--ink)"
         />
       </g>
+      <text x={x + 30} y={base + 22} fontSize="var(--size-small)" fill="var(--soft)" pointerEvents="none">
+        simulated
+      </text>
     </g>
   );
 }
