@@ -207,13 +207,25 @@ func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	}
 }
 
+// eval asks the page, or does something in it. What throws, because the thing it asks of is still to come or a
+// page is just going, has done nothing and is asked again.
 func eval[T any](p *page, js string) T {
 	p.t.Helper()
-	v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js))
-	if err != nil {
-		p.t.Fatalf("%s: %v", js, err)
+	for end := time.Now().Add(12 * time.Second); ; time.Sleep(25 * time.Millisecond) {
+		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js))
+		if err == nil {
+			return v
+		}
+		if !passing(err) || time.Now().After(end) {
+			p.t.Fatalf("%s: %v", js, err)
+		}
 	}
-	return v
+}
+
+// passing is whether an error of the page may go by itself.
+func passing(err error) bool {
+	var thrown *chromedp.ExceptionError
+	return errors.As(err, &thrown) || strings.Contains(err.Error(), "navigated or closed")
 }
 
 // until waits for a condition of the page, in Javascript. What cannot be asked
@@ -222,8 +234,7 @@ func (p *page) until(what, js string) {
 	p.t.Helper()
 	for end := time.Now().Add(12 * time.Second); ; time.Sleep(15 * time.Millisecond) {
 		is, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
-		var thrown *chromedp.ExceptionError
-		if err != nil && !errors.As(err, &thrown) && !strings.Contains(err.Error(), "navigated or closed") {
+		if err != nil && !passing(err) {
 			p.t.Fatalf("%s: %v", js, err)
 		}
 		if is {
@@ -352,7 +363,7 @@ func (p *page) keys(text string, mods ...chromedp.Modifier) {
 func (p *page) put(label, text string) {
 	p.t.Helper()
 	p.click(`button[aria-label^="` + label + `:"]`)
-	p.see(`input[aria-label="` + label + `"]`)
+	p.until("a field for "+label, `document.activeElement?.getAttribute("aria-label") === `+strconv.Quote(label))
 	p.keys(text)
 	p.keys(kb.Enter)
 	p.until("an answer to "+text, fmt.Sprintf(`!document.querySelector(%q) || document.querySelector("[role=alert]:not([data-testid])")`,
