@@ -356,7 +356,12 @@ func (p *page) dragFrom(x, y, dx, dy float64, opts ...chromedp.MouseOption) {
 
 func (p *page) keys(text string, mods ...chromedp.Modifier) {
 	p.t.Helper()
+	stage := len(text) == 1 && text >= "1" && text <= "6" && !eval[bool](p, `document.activeElement?.matches("input, textarea, select") ?? false`)
 	p.do(chromedp.KeyEvent(text, chromedp.KeyModifiers(mods...)))
+	if stage { // its panel is loaded, and what it lays on the canvas
+		p.until("stage "+text, `document.querySelector("[aria-label=Stage] [data-state=on]").textContent.startsWith("`+text+`") &&
+			!document.querySelector("aside[aria-label^='Stage:']").innerText.includes("Opening ")`)
+	}
 }
 
 // put types over the figure of a dimension and presses Enter.

@@ -107,7 +107,7 @@ func TestAnAnswerBeforeTheServerWentIsMarked(t *testing.T) {
 // counted, and it can be mended.
 func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
 	_, p := openJars(t, 1280, 800)
-	p.click(thing("shelf", "rack"))
+	p.onShelf("rack")
 	p.click("aside li button|upright 2")
 	p.put("from the wall's left end", "22")
 	p.settled()
@@ -117,7 +117,7 @@ func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
 	p.says("[data-testid=verdict]", "stands in upright")
 	p.says("[data-testid=problems]", "stands in upright")
 	p.gone("[data-testid=stale]") // it is drawn as it is
-	p.click(thing("shelf", "jars"))
+	p.onShelf("jars")
 	p.gone("[data-testid=stale]")
 	p.says("[data-testid=verdict]", "Holds 36 kg")
 	p.says("[data-testid=left-out]", "Not judged: Hive rack; what it puts on the wall is not counted here.")
@@ -130,6 +130,6 @@ func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
 	p.click("aside li:not([data-testid=problems] li) button|upright 2") // not the mend that moves it
 	p.put("from the wall's left end", "34")
 	p.says("[data-testid=verdict]", "Holds")
-	p.click(thing("shelf", "jars"))
+	p.onShelf("jars")
 	p.gone("[data-testid=left-out]")
 }

@@ -57,6 +57,7 @@ type CutLeft struct {
 type Sagging struct {
 	Link    string       `json:"link"`
 	Span    float64      `json:"span_mm"` // an overhang counts as twice its length
+	Kdef    float64      `json:"kdef"`    // by how much the sag of what stands for ten years has grown
 	Times   []SagAt      `json:"times"`
 	Schools []SchoolSays `json:"schools"`
 }
@@ -150,6 +151,7 @@ func (r *run) sagging(all []found) *Sagging {
 		out.Span *= 2
 	}
 	kdef := own.plank.creep()
+	out.Kdef = kdef
 	for _, days := range []float64{0, 1, 7, 30, material.Season, 365.25, 730.5, 1826.25, material.TenYears} {
 		at := SagAt{Days: days, Self: material.CreepFactor(nil, kdef, days),
 			Contents: material.CreepFactor(nil, kdef, min(days, r.shelf.Duration.Days()))}

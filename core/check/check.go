@@ -310,7 +310,7 @@ func (p *probe) asks(st *state) bool {
 
 // settle writes a use into the link.
 func (f *Link) settle(u hold.Use) {
-	f.Used, f.How, f.Value, f.Allowed = finite(u.Used), u.How, u.Value, u.Allowed
+	f.Used, f.How, f.Value, f.Allowed, f.Across = finite(u.Used), u.How, u.Value, u.Allowed, u.Across
 	f.Fails, f.Unknown = math.IsInf(u.Used, 1), u.Unknown
 }
 

@@ -179,7 +179,8 @@ type Link struct {
 	Value    float64   `json:"value_mm,omitempty"`
 	Now      float64   `json:"now_mm,omitempty"`
 	Allowed  float64   `json:"allowed_mm,omitempty"`
-	X        float64   `json:"x_mm,omitempty"` // from the board's left end
+	X        float64   `json:"x_mm,omitempty"`   // from the board's left end
+	Across   bool      `json:"across,omitempty"` // fasteners that go sideways, long before they break
 }
 
 // Support is one support under its load: Share with all contents and every

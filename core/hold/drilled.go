@@ -333,7 +333,7 @@ func (d *Drilled) UsedBy(sh *working.Sheet, v, t float64, c Case, on material.Ba
 		u.Used = fastener.Together(sh, v, t, takes.Push, takes.Pull)
 	}
 	if v/takes.Push > t/takes.Pull {
-		u.How = "bend and crush the wood under shear"
+		u.How, u.Across = "bend and crush the wood under shear", !d.Anchor()
 		if d.Anchor() {
 			u.How = "shear off"
 		}

@@ -213,7 +213,7 @@ func (j *Jointed) Group(sh *working.Sheet, f Load, on material.Basis) Use {
 			"F / (Z × part)", least/z, working.Ratio, "NDS C∆", working.In("F", worst, working.Force), working.In("Z", z, working.Force),
 			working.In("part", way.part, working.Ratio))
 	}
-	return Use{Used: least / z, How: "bend and crush the wood"}
+	return Use{Used: least / z, How: "bend and crush the wood", Across: true}
 }
 
 // Row is n screws side by side that v newtons push across, through pieces of the joint's wood
@@ -230,7 +230,7 @@ func (j *Jointed) Row(sh *working.Sheet, v float64, n int, thick float64, on mat
 		sh.Add("used", "part of what each of them takes", "F / n / Z", u, working.Ratio, "", working.In("F", v, working.Force),
 			working.In("n", float64(n), working.Ratio), working.In("Z", z, working.Force))
 	}
-	return Use{Used: u, How: "bend and crush the wood"}
+	return Use{Used: u, How: "bend and crush the wood", Across: true}
 }
 
 // dowels pull out by the heel rule on the arm's lower edge, and shear.

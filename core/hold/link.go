@@ -15,6 +15,7 @@ type Use struct {
 	How            string
 	Value, Allowed float64
 	Unknown        bool // it fails as something is not known, which How says
+	Across         bool // it goes sideways: fasteners in wood, long before they break
 }
 
 // Kind tells what a link decides.

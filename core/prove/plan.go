@@ -1,0 +1,477 @@
+package prove
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+
+	"aguante/core/check"
+	"aguante/core/design"
+	"aguante/core/field"
+	"aguante/core/hold"
+	"aguante/core/load"
+	"aguante/core/material"
+	"aguante/core/problem"
+	"aguante/core/quantity"
+	"aguante/core/say"
+)
+
+// Gauge is how sag is read in a test or over the years.
+type Gauge string
+
+// The gauges.
+const (
+	Dial     Gauge = "dial"
+	Edge     Gauge = "straightedge"
+	Line     Gauge = "string"
+	NoGauge  Gauge = "none"
+	coarsest       = 0.5
+)
+
+// Choices lists the gauges, the finest first.
+func (Gauge) Choices() []field.Choice {
+	return field.Choose("dial", "dial gauge", "straightedge", "straightedge and rule", "string", "string and rule", "none", "none: I look and listen")
+}
+
+// Doubt is the standard deviation of one reading, mm (Rule).
+func (g Gauge) Doubt() float64 {
+	switch g {
+	case Dial:
+		return 0.05
+	case Edge:
+		return 0.3
+	}
+	return coarsest
+}
+
+// Where is where the load of a test stands.
+type Where string
+
+// The places.
+const (
+	AsAsked Where = "contents"
+	Heaped  Where = "heap"
+)
+
+// Choices lists the places.
+func (Where) Choices() []field.Choice {
+	return field.Choose("contents", "as the contents stand", "heap", "in one heap, mid-span")
+}
+
+// Hold is for how long the whole load stands.
+type Hold string
+
+// The holds.
+const (
+	TenMinutes Hold = "10min"
+	AnHour     Hold = "1h"
+	ADay       Hold = "24h"
+)
+
+// Choices lists the holds.
+func (Hold) Choices() []field.Choice {
+	return field.Choose("10min", "10 minutes", "1h", "1 hour", "24h", "24 hours")
+}
+
+// Seconds is how long that is.
+func (h Hold) Seconds() float64 {
+	switch h {
+	case AnHour:
+		return 3600
+	case ADay:
+		return day
+	}
+	return 600
+}
+
+// Thing is something that a test load is made up of: so many of so much; a Count of 0 is as many as are needed.
+type Thing struct {
+	Name  string  `json:"name"`
+	Kg    float64 `json:"kg"`
+	Count int     `json:"count,omitempty"`
+}
+
+// Asked is what a person wants of a test.
+type Asked struct {
+	Hold   Hold    `json:"hold" usual:"1h"`
+	Where  Where   `json:"where" usual:"contents"`
+	Gauge  Gauge   `json:"gauge" usual:"dial"`
+	Alone  bool    `json:"alone,omitempty"` // nobody can listen
+	Things []Thing `json:"things" usual:"[]"`
+	Shelf  string  `json:"shelf"`
+}
+
+// Validate names what cannot be.
+func (a *Asked) Validate(l *problem.List) {
+	field.Check(l, a)
+	if len(a.Things) > 20 {
+		l.Add("things", "%d kinds of things: at most 20", len(a.Things))
+	}
+	for i, t := range a.Things {
+		if !(t.Kg >= 0.05 && t.Kg <= 200) || t.Count < 0 || t.Count > 500 {
+			l.Add(fmt.Sprintf("things[%d]", i), "%q: %d of %s: each weighs %s to %s, and there are at most 500", t.Name, t.Count, say.Mass(t.Kg), say.Mass(0.05), say.Mass(200))
+		}
+		if t.Name == "" || len(t.Name) > 80 {
+			l.Add(fmt.Sprintf("things[%d].name", i), "give it a name of 1 to 80 letters")
+		}
+	}
+}
+
+// Plan is how a shelf is to be tested, as it was agreed before the first step. Masses in kg of contents, lengths in mm.
+type Plan struct {
+	Asked
+	Bears   float64  `json:"bears_kg"`   // what it is asked to bear
+	Stay    float64  `json:"stay_s"`     // for so long
+	Wants   float64  `json:"wants_kg"`   // the load that would prove that
+	Load    float64  `json:"load_kg"`    // the load that is put on, Q
+	Proves  float64  `json:"proves_kg"`  // what it proves for that stay
+	Breaks  float64  `json:"breaks_kg"`  // the lowest expected break
+	First   string   `json:"first"`      // id of the link that is expected to go first
+	Names   string   `json:"first_name"` // and what it is
+	Capped  string   `json:"capped"`     // what keeps the load low, "" where nothing does
+	Steps   []Step   `json:"steps"`
+	Bedding float64  `json:"bedding_kg"` // what is put on first, and taken off again
+	Line    float64  `json:"mm_per_kg"`  // predicted sag of each kg, 0 where none can be reckoned
+	At      float64  `json:"at"`         // where it is read, of the board's length from its left end
+	Creep   float64  `json:"creep_mm"`   // foreseen of the hold
+	Self    float64  `json:"self_kg"`    // the shelf's own weight
+	Yields  bool     `json:"yields"`     // a link on the way gives far before it breaks
+	Sudden  bool     `json:"sudden"`     // the first to go may do so without a sign
+	Panels  []string `json:"panels"`     // keys of the panels that count
+	Steel   bool     `json:"steel_only"` // nothing but steel is in it
+	Shared  []string `json:"shared"`     // names of links that other shelves load as well
+	Doubts  []string `json:"doubts"`     // links without a mean, in words
+	Cap     float64  `json:"most_kg"`    // no more is ever put on
+}
+
+// ErrNothing: there is nothing that a test of a shelf could prove.
+var ErrNothing = errors.New("no load test")
+
+// bearing is a link that a test loads, with what may be put on for its sake.
+type bearing struct {
+	*check.Link
+	breaks, most float64
+}
+
+// Of plans a test of a shelf of a valid design.
+func Of(ctx context.Context, p *design.Project, asked Asked) (*Plan, error) {
+	loaded := p
+	s := shelfOf(p, asked.Shelf)
+	if s == nil {
+		return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
+	}
+	form, _ := s.Form()
+	if asked.Where == Heaped {
+		if form != nil {
+			return nil, fmt.Errorf("%w: there is no board to heap a load on; load it as its contents stand", ErrNothing)
+		}
+		loaded = heaped(p, s)
+	}
+	rep, err := check.Run(ctx, loaded)
+	if err != nil {
+		return nil, err
+	}
+	for i := range rep.Shelves {
+		if rep.Shelves[i].ID == asked.Shelf {
+			return planOf(s, &rep.Shelves[i], asked)
+		}
+	}
+	return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
+}
+
+func shelfOf(p *design.Project, id string) *design.Shelf {
+	for i := range p.Shelves {
+		if p.Shelves[i].ID == id {
+			return &p.Shelves[i]
+		}
+	}
+	return nil
+}
+
+// heaped is a design with all that a shelf bears in one heap over the middle of its widest span.
+func heaped(p *design.Project, s *design.Shelf) *design.Project {
+	out := *p
+	out.Shelves = slices.Clone(p.Shelves)
+	kg := 0.0
+	for _, it := range s.Contents {
+		kg += float64(it.Mass())
+	}
+	at := []float64{0}
+	for _, su := range s.Supports {
+		at = append(at, float64(su.X))
+	}
+	at = append(at, float64(s.Length))
+	slices.Sort(at)
+	from, to := 0.0, float64(s.Length)
+	if len(at) > 3 { // between the supports that stand furthest apart
+		widest := 0.0
+		for i := 1; i+2 < len(at); i++ {
+			if w := at[i+1] - at[i]; w > widest {
+				widest, from, to = w, at[i], at[i+1]
+			}
+		}
+	}
+	const heap = 300
+	mid, half := (from+to)/2, min(heap, to-from)/2
+	for i := range out.Shelves {
+		if out.Shelves[i].ID == s.ID {
+			out.Shelves[i].Contents = []load.Item{{ID: s.ID + "-heap", Name: "the test load", Shape: "box", By: load.ByCount, Count: 1, Each: quantity.Mass(kg),
+				From: quantity.Length(mid - half), To: quantity.Length(mid + half), Place: load.Middle, Height: 300}}
+		}
+	}
+	return &out
+}
+
+// planOf plans a test by what the check says of a shelf.
+func planOf(s *design.Shelf, a *check.Shelf, asked Asked) (*Plan, error) {
+	if a.Evenly || a.Asked <= 0 {
+		return nil, fmt.Errorf("%w: nothing stands on it yet; say in stage 1 what it is to bear", ErrNothing)
+	}
+	if a.Verdict == check.Cannot {
+		return nil, fmt.Errorf("%w: it cannot be judged: %s", ErrNothing, a.Why)
+	}
+	hold, stay := asked.Hold.Seconds(), Stay(s.Duration)
+	panels, keys := panelsOf(s, a)
+	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Self: a.Self, Panels: keys, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
+	links, err := bearings(s, a, asked, panels)
+	if err != nil {
+		return nil, err
+	}
+	first := slices.MinFunc(links, func(x, y bearing) int { return cmp.Compare(x.breaks, y.breaks) })
+	tight := slices.MinFunc(links, func(x, y bearing) int { return cmp.Compare(x.most, y.most) })
+	out.Breaks, out.First, out.Names = first.breaks, first.ID, first.Name+", "+first.Where
+	out.Sudden = sudden(first.Link)
+	out.Steel = true
+	for _, l := range links {
+		out.Yields = out.Yields || yields(l.Link) && l.breaks < 1.5*first.breaks
+		out.Steel = out.Steel && steel(l.Link)
+		if l.NoMean != "" {
+			out.Doubts = append(out.Doubts, fmt.Sprintf("%s, %s: how far it goes beyond its working limit is not known; no more than 1.5 × that is put on", l.Name, l.Where))
+		}
+	}
+	for _, l := range a.Joined {
+		out.Shared = append(out.Shared, l.Name)
+	}
+	out.Wants = Margin * a.Asked / Keeps(stay, hold, panels)
+	if out.Steel {
+		out.Wants = Margin * a.Asked
+	}
+	out.Load, out.Cap = out.Wants, tight.most
+	if tight.most < out.Wants {
+		out.Load = tight.most
+		out.Capped = fmt.Sprintf("%s, %s", tight.Name, tight.Where)
+	}
+	if err := out.makeUp(); err != nil {
+		return nil, err
+	}
+	out.predict(a)
+	out.Proves = out.allows(out.Load, hold, stay)
+	return out, nil
+}
+
+// bearings are the strength links of a shelf with what each lets a test put on. The error says why there can be none.
+func bearings(s *design.Shelf, a *check.Shelf, asked Asked, panels []*material.Panel) ([]bearing, error) {
+	var out []bearing
+	short := max(asked.Hold.Seconds(), least)
+	for _, l := range slices.Concat(a.Links, a.Joined) {
+		if l.Fails {
+			return nil, fmt.Errorf("%w: %s, %s: %s; mend that first", ErrNothing, l.Name, l.Where, l.How)
+		}
+		if l.Kind != hold.Strength {
+			continue
+		}
+		b := bearing{Link: &l}
+		switch {
+		case l.Break != nil && l.Break.Above:
+			continue
+		case l.Break != nil:
+			b.breaks = l.Break.Kg
+			sl := 1.0
+			if !steel(&l) {
+				sl = Strength(short)
+				for _, p := range panels {
+					sl = min(sl, Strength(short)*panelled(p, short))
+				}
+			}
+			b.most = part(&l, s, !asked.Alone) * sl * b.breaks
+		case l.Limit.Above:
+			continue
+		default:
+			const known, other = 1.5, 0.70
+			b.most = known * l.Limit.Kg
+			b.breaks = b.most / other
+		}
+		out = append(out, b)
+	}
+	if len(out) == 0 {
+		return nil, fmt.Errorf("%w: nothing of it gives under any load that could be put on", ErrNothing)
+	}
+	for _, b := range out {
+		if b.most <= 0 {
+			return nil, fmt.Errorf("%w: %s, %s: %s before anything stands on it; mend that first", ErrNothing, b.Name, b.Where, b.How)
+		}
+	}
+	return out, nil
+}
+
+func steel(l *check.Link) bool { return l.Of == hold.OfSteel }
+
+// panelsOf are the panels that a shelf is made of: of its board, and where other pieces are of some panel, all that there are.
+func panelsOf(s *design.Shelf, a *check.Shelf) (out []*material.Panel, keys []string) {
+	keys = []string{}
+	add := func(p *material.Panel) {
+		if p != nil && !slices.Contains(keys, p.Key) {
+			out, keys = append(out, p), append(keys, p.Key)
+		}
+	}
+	for _, b := range s.Candidates() {
+		add(b.Panel)
+	}
+	for _, l := range a.Links {
+		if l.Of == hold.OfPanel && l.Piece != "board" {
+			for _, p := range material.Panels() {
+				add(&p)
+			}
+		}
+	}
+	return out, keys
+}
+
+// panelsNamed are the panels of keys.
+func panelsNamed(keys []string) (out []*material.Panel) {
+	for _, p := range material.Panels() {
+		if slices.Contains(keys, p.Key) {
+			out = append(out, &p)
+		}
+	}
+	return out
+}
+
+// allows is what a load that it bore for a time allows over another, kg.
+func (p *Plan) allows(kg, held, stay float64) float64 {
+	if p.Steel {
+		return kg / Margin
+	}
+	return Allows(kg, held, stay, panelsNamed(p.Panels))
+}
+
+// predict puts in the sag of each kilogram where it sags most, and how much of it the hold adds.
+func (p *Plan) predict(a *check.Shelf) {
+	now, self := a.Curve.Now, a.Curve.Self
+	worst := 0.0
+	for i := range now {
+		if d := now[i] - self[i]; d > worst {
+			worst = d
+			p.At = float64(i) / float64(len(now)-1)
+		}
+	}
+	p.Line = worst / a.Asked
+	if a.Sagging != nil {
+		p.Creep = p.Line * p.Load * (material.CreepFactor(nil, a.Sagging.Kdef, p.Hold.Seconds()/day) - 1)
+	}
+}
+
+// Step is one step of the loading: the load after each of its portions, and what is added for it.
+type Step struct {
+	Loads []float64 `json:"loads_kg"`
+	Adds  []string  `json:"adds"`
+}
+
+// Kg is the load when the step is on.
+func (s Step) Kg() float64 { return s.Loads[len(s.Loads)-1] }
+
+// portions is in how many parts a step is put on, with an ear at the wood.
+const portions = 5
+
+// makeUp puts in the steps, made up of what the person has: each at most a quarter of the load and a tenth of the lowest
+// expected break, over two fifths of that a twentieth.
+func (p *Plan) makeUp() error {
+	if len(p.Things) == 0 {
+		p.Things = []Thing{{Name: "litre of water", Kg: 1}}
+	}
+	left := slices.Clone(p.Things)
+	slices.SortStableFunc(left, func(a, b Thing) int { return cmp.Compare(b.Kg, a.Kg) })
+	unit := left[len(left)-1].Kg
+	q := math.Floor(p.Load/unit+1e-9) * unit
+	if up := math.Ceil(p.Load/unit-1e-9) * unit; up <= p.Cap {
+		q = up // at least what is to be proved
+	}
+	at := 0.0
+	for at < q-1e-9 {
+		most := min(q/4, 0.10*p.Breaks, q-at)
+		if turn := 0.40 * p.Breaks; at+most > turn+1e-9 {
+			most = min(most, max(0.05*p.Breaks, turn-at))
+		}
+		var st Step
+		if left, st = fill(left, at, most); len(st.Loads) == 0 {
+			break
+		}
+		p.Steps, at = append(p.Steps, st), st.Kg()
+	}
+	if at < 0.8*q {
+		return fmt.Errorf("%w: with your things it comes to %s of %s, in steps of at most %s: take more, or smaller ones", ErrNothing, say.Mass(at), say.Mass(q),
+			say.Mass(min(q/4, 0.05*p.Breaks)))
+	}
+	p.Load, p.Bedding = at, min(p.Steps[0].Kg(), max(unit, math.Floor(at/5/unit)*unit))
+	return nil
+}
+
+// Sized is the plan of a test of which only what it is to bear and how, its lowest expected break and its line are known:
+// for a trainer, and where there is no design. Part is of that break what is put on at most.
+func Sized(p Plan, part float64) (*Plan, error) {
+	short := max(p.Hold.Seconds(), least)
+	p.Wants, p.Cap = Margin*p.Bears/Keeps(p.Stay, p.Hold.Seconds(), nil), part*Strength(short)*p.Breaks
+	if p.Steel {
+		p.Wants, p.Cap = Margin*p.Bears, part*p.Breaks
+	}
+	p.Load = min(p.Wants, p.Cap)
+	return &p, p.makeUp()
+}
+
+// fill makes up a step of at most so much, the largest things first, and says what is left of them; it has no loads
+// where even the smallest is too much.
+func fill(left []Thing, at, most float64) ([]Thing, Step) {
+	left = slices.Clone(left)
+	var picked []Thing // one by one
+	for i := range left {
+		t := &left[i]
+		n := int(most/t.Kg + 1e-9)
+		if t.Count > 0 {
+			if n = min(n, t.Count); n == t.Count {
+				t.Count = -1 // none is left
+			} else {
+				t.Count -= n
+			}
+		} else if t.Count < 0 {
+			n = 0
+		}
+		most -= float64(n) * t.Kg
+		for range n {
+			picked = append(picked, *t)
+		}
+	}
+	var out Step
+	for k := range min(portions, len(picked)) {
+		part := picked[k*len(picked)/min(portions, len(picked)) : (k+1)*len(picked)/min(portions, len(picked))]
+		adds := ""
+		for i := 0; i < len(part); {
+			n := 1
+			for i+n < len(part) && part[i+n].Name == part[i].Name {
+				n++
+			}
+			if adds != "" {
+				adds += ", "
+			}
+			adds += fmt.Sprintf("%d × %s", n, part[i].Name)
+			i += n
+		}
+		for _, t := range part {
+			at += t.Kg
+		}
+		out.Loads, out.Adds = append(out.Loads, at), append(out.Adds, adds)
+	}
+	return left, out
+}
