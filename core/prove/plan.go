@@ -176,7 +176,7 @@ func Of(ctx context.Context, p *design.Project, asked Asked) (*Plan, error) {
 	}
 	for i := range rep.Shelves {
 		if rep.Shelves[i].ID == asked.Shelf {
-			return planOf(s, &rep.Shelves[i], asked)
+			return planOf(p, s, &rep.Shelves[i], asked)
 		}
 	}
 	return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
@@ -226,7 +226,7 @@ func heaped(p *design.Project, s *design.Shelf) *design.Project {
 }
 
 // planOf plans a test by what the check says of a shelf.
-func planOf(s *design.Shelf, a *check.Shelf, asked Asked) (*Plan, error) {
+func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*Plan, error) {
 	if a.Evenly || a.Asked <= 0 {
 		return nil, fmt.Errorf("%w: nothing stands on it yet; say in stage 1 what it is to bear", ErrNothing)
 	}
@@ -234,7 +234,7 @@ func planOf(s *design.Shelf, a *check.Shelf, asked Asked) (*Plan, error) {
 		return nil, fmt.Errorf("%w: it cannot be judged: %s", ErrNothing, a.Why)
 	}
 	hold, stay := asked.Hold.Seconds(), Stay(s.Duration)
-	panels, keys := panelsOf(s, a)
+	panels, keys := p.Panels(s)
 	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Self: a.Self, Panels: keys, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
 	links, err := bearings(s, a, asked, panels)
 	if err != nil {
@@ -319,34 +319,8 @@ func bearings(s *design.Shelf, a *check.Shelf, asked Asked, panels []*material.P
 
 func steel(l *check.Link) bool { return l.Of == hold.OfSteel }
 
-// panelsOf are the panels that a shelf is made of: of its board, and where other pieces are of some panel, all that there are.
-func panelsOf(s *design.Shelf, a *check.Shelf) (out []*material.Panel, keys []string) {
-	keys = []string{}
-	add := func(p *material.Panel) {
-		if p != nil && !slices.Contains(keys, p.Key) {
-			out, keys = append(out, p), append(keys, p.Key)
-		}
-	}
-	for _, b := range s.Candidates() {
-		add(b.Panel)
-	}
-	for _, l := range a.Links {
-		if l.Of == hold.OfPanel && l.Piece != "board" {
-			for _, p := range material.Panels() {
-				add(&p)
-			}
-		}
-	}
-	return out, keys
-}
-
-// panelsNamed are the panels of keys.
-func panelsNamed(keys []string) (out []*material.Panel) {
-	for _, p := range material.Panels() {
-		if slices.Contains(keys, p.Key) {
-			out = append(out, &p)
-		}
-	}
+func panelsOf(p *Plan) []*material.Panel {
+	out, _ := design.PanelsNamed(p.Panels)
 	return out
 }
 
@@ -355,7 +329,7 @@ func (p *Plan) allows(kg, held, stay float64) float64 {
 	if p.Steel {
 		return kg / Margin
 	}
-	return Allows(kg, held, stay, panelsNamed(p.Panels))
+	return Allows(kg, held, stay, panelsOf(p))
 }
 
 // predict puts in the sag of each kilogram where it sags most, and how much of it the hold adds.

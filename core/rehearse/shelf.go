@@ -144,7 +144,7 @@ func New(rng *rand.Rand, k Kind, gauge prove.Gauge) *Shelf {
 	if rng.Float64() < 0.15 {
 		s.late = 0.1 + 0.3*rng.Float64()
 	}
-	plan, err := prove.Sized(prove.Plan{Asked: prove.Asked{Hold: hold, Gauge: gauge, Things: []prove.Thing{{Name: "portion", Kg: 0.25}}}, Bears: asked, Breaks: breaks,
+	plan, err := prove.Sized(prove.Plan{Asked: prove.Asked{Hold: hold, Gauge: gauge, Things: []prove.Thing{{Name: "portion", Kg: 0.5}}}, Bears: asked, Breaks: breaks,
 		Stay: 3652.5 * 24 * 3600, Line: s.Line, Yields: k.Yields, Steel: k.Steel}, k.Part)
 	if err != nil {
 		panic(err) // the figures above are in range, whatever is drawn
