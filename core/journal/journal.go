@@ -28,13 +28,14 @@ const (
 	Reading     Kind = "reading"     // a sag was read
 	Remark      Kind = "remark"
 	Picture     Kind = "picture"
+	Broke       Kind = "broke"     // something gave way
 	TakeBack    Kind = "take-back" // an entry was wrong
 )
 
 // Choices lists the kinds.
 func (Kind) Choices() []field.Choice {
 	return field.Choose("tick", "done", "finding", "found", "measure", "measured", "cut", "cut", "purchase", "bought", "acknowledge",
-		"caution read", "test", "load test", "reading", "sag read", "remark", "remark", "picture", "picture", "take-back", "taken back")
+		"caution read", "test", "load test", "reading", "sag read", "remark", "remark", "picture", "picture", "broke", "broke", "take-back", "taken back")
 }
 
 // Entry is one fact. ID is made by whoever writes it, so that the same one sent twice is

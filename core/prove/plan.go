@@ -141,7 +141,8 @@ type Plan struct {
 	Yields  bool     `json:"yields"`     // a link on the way gives far before it breaks
 	Sudden  bool     `json:"sudden"`     // the first to go may do so without a sign
 	Panels  []string `json:"panels"`     // keys of the panels that count
-	Steel   bool     `json:"steel_only"` // nothing but steel is in it
+	Steel   bool     `json:"steel_only"` // nothing but steel is to be proved
+	Holds   float64  `json:"holds_kg"`   // what is reckoned that it holds
 	Shared  []string `json:"shared"`     // names of links that other shelves load as well
 	Doubts  []string `json:"doubts"`     // links without a mean, in words
 	Cap     float64  `json:"most_kg"`    // no more is ever put on
@@ -244,10 +245,11 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 	tight := slices.MinFunc(links, func(x, y bearing) int { return cmp.Compare(x.most, y.most) })
 	out.Breaks, out.First, out.Names = first.breaks, first.ID, first.Name+", "+first.Where
 	out.Sudden = sudden(first.Link)
+	short := a.HoldsUpTo.Kg < a.Asked
 	out.Steel = true
 	for _, l := range links {
 		out.Yields = out.Yields || yields(l.Link) && l.breaks < 1.5*first.breaks
-		out.Steel = out.Steel && steel(l.Link)
+		out.Steel = out.Steel && (steel(l.Link) || short && l.Limit.Kg >= a.Asked)
 		if l.NoMean != "" {
 			out.Doubts = append(out.Doubts, fmt.Sprintf("%s, %s: how far it goes beyond its working limit is not known; no more than 1.5 × that is put on", l.Name, l.Where))
 		}
@@ -259,6 +261,7 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 	if out.Steel {
 		out.Wants = Margin * a.Asked
 	}
+	out.Holds = a.HoldsUpTo.Kg
 	out.Load, out.Cap = out.Wants, tight.most
 	if tight.most < out.Wants {
 		out.Load = tight.most
@@ -268,7 +271,7 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 		return nil, err
 	}
 	out.predict(a)
-	out.Proves = out.allows(out.Load, hold, stay)
+	out.Proves = out.allows(a, out.Load, stay)
 	return out, nil
 }
 
@@ -324,12 +327,29 @@ func panelsOf(p *Plan) []*material.Panel {
 	return out
 }
 
-// allows is what a load that it bore for a time allows over another, kg.
-func (p *Plan) allows(kg, held, stay float64) float64 {
-	if p.Steel {
-		return kg / Margin
+// allows is what the load of a test allows over another time, kg: of the whole shelf by the test alone; or, where the
+// reckoning finds a link short of what is asked, of the shelf with each link as good as it is reckoned or as it was shown,
+// whichever is more. Steel needs no time factor.
+func (p *Plan) allows(a *check.Shelf, kg, stay float64) float64 {
+	wood := Allows(kg, p.Hold.Seconds(), stay, panelsOf(p))
+	if a.HoldsUpTo.Kg >= p.Bears {
+		if p.Steel {
+			return kg / Margin
+		}
+		return wood
 	}
-	return Allows(kg, held, stay, panelsOf(p))
+	least := math.Inf(1)
+	for _, l := range slices.Concat(a.Links, a.Joined) {
+		if l.Kind != hold.Strength || l.Limit.Above {
+			continue
+		}
+		shown := wood
+		if steel(&l) {
+			shown = kg / Margin
+		}
+		least = min(least, max(l.Limit.Kg, shown))
+	}
+	return least
 }
 
 // predict puts in the sag of each kilogram where it sags most, and how much of it the hold adds.

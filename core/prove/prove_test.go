@@ -266,7 +266,7 @@ func TestAProofGoesStale(t *testing.T) {
 	change := func(f func(p *design.Project, s *design.Shelf)) string {
 		now := honeyRoom(t)
 		f(now, shelfOf(now, "display"))
-		return Stale(was, now, *plan, plan.Load)
+		return Stale(was, now, *plan, plan.Proves)
 	}
 	for what, f := range map[string]func(p *design.Project, s *design.Shelf){
 		"thinner":     func(_ *design.Project, s *design.Shelf) { s.Thickness -= 3 },
