@@ -26,7 +26,7 @@ func main() {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), checkCommand(), cutCommand(), paperCommand(), holesCommand(), catalogueCommand(), schemaCommand(),
+	root.AddCommand(serveCommand(), demoCommand(), checkCommand(), cutCommand(), paperCommand(), holesCommand(), logCommand(), catalogueCommand(), schemaCommand(),
 		backupCommand(), restoreCommand(), doctorCommand())
 	if err := root.Execute(); err != nil {
 		fmt.Fprintln(os.Stderr, err)

@@ -58,7 +58,8 @@ const ahead = 26 * time.Hour
 
 // Validate names what is wrong with what entries carry; now is the server's clock.
 func Validate(e *journal.Entry, now time.Time, l *problem.List) {
-	if when, err := time.Parse(time.RFC3339, e.When); err == nil && when.After(now.Add(ahead)) {
+	made := []journal.Kind{journal.Test, journal.Reading, journal.Broke, journal.Remark, journal.Picture}
+	if when, err := time.Parse(time.RFC3339, e.When); err == nil && slices.Contains(made, e.Kind) && when.After(now.Add(ahead)) {
 		l.Add("when", "%s is still to come: the log keeps what has happened", when.Format(time.DateOnly))
 	}
 	switch e.Kind {

@@ -25,6 +25,7 @@ import (
 	"aguante/core/order"
 	"aguante/core/quantity"
 	"aguante/server/contract"
+	"aguante/server/picture"
 	"aguante/server/projectfile"
 	"aguante/server/store"
 	"aguante/server/webui"
@@ -39,17 +40,25 @@ type Server struct {
 	known *memory
 	turn  chan struct{}                       // whose search it is
 	stood *lru.Cache[string, *order.Schedule] // days as they were planned last, by wall
+
+	gauges *lru.Cache[string, fed]    // what gauges of one's own said last, by wall
+	small  *lru.Cache[string, []byte] // small pictures, by what is in the large ones
+}
+
+// kept is a memory of so many of something.
+func kept[V any](n int) *lru.Cache[string, V] {
+	c, err := lru.New[string, V](n)
+	if err != nil {
+		panic(err) // of a size that is no size
+	}
+	return c
 }
 
 // New makes the handler of the whole app. Only requests to loopback names or
 // the given hosts are answered. The scanner that is played sweeps over the given walls.
 func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logger, hosts ...string) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
-	stood, err := lru.New[string, *order.Schedule](100)
-	if err != nil {
-		panic(err) // of a size that is no size
-	}
-	a := &Server{stood: stood, store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
+	a := &Server{stood: kept[*order.Schedule](100), gauges: kept[fed](100), small: kept[[]byte](500), store: s, walls: walls, hosts: append([]string{"localhost", "127.0.0.1", "::1"}, hosts...), log: log,
 		known: newMemory(), turn: make(chan struct{}, 1)}
 	e := gin.New()
 	e.Use(a.logged, gin.CustomRecovery(a.recovered), a.guard, gzip.Gzip(gzip.BestSpeed, gzip.WithCustomShouldCompressFn(worthwhile)), a.spoken)
@@ -108,6 +117,14 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/projects/:id/revisions/:version", a.revision)
 	g.GET("/projects/:id/journal", a.journal)
 	g.POST("/projects/:id/journal", a.record)
+	g.GET("/projects/:id/log", a.logOf)
+	g.POST("/projects/:id/log", a.takeLog)
+	g.GET("/projects/:id/log/:format", a.exportLog)
+	g.POST("/projects/:id/prove", a.proving)
+	g.GET("/projects/:id/gauge", a.gauge)
+	g.PUT("/projects/:id/gauge", a.feedGauge)
+	g.POST("/readings", a.readings)
+	g.GET("/due", a.due)
 	g.GET("/projects/:id/designs/:hash", a.snapshot)
 	g.POST("/projects/:id/pictures", a.picture)
 	g.GET("/projects/:id/pictures/:hash", a.pictureOf)
@@ -195,7 +212,9 @@ func (a *Server) guard(c *gin.Context) {
 		case "/api/archives":
 			takes, most = []string{"application/zip"}, projectfile.MaxArchive
 		case "/api/projects/:id/pictures":
-			takes, most = []string{"image/jpeg", "image/png"}, largestPicture
+			takes, most = []string{"image/jpeg", "image/png", "image/webp"}, picture.Largest
+		case "/api/projects/:id/log":
+			takes, most = []string{"application/zip", "application/json"}, projectfile.MaxArchive
 		}
 		if c.Request.ContentLength != 0 && !slices.Contains(takes, strings.ToLower(c.ContentType())) {
 			fail(c, http.StatusUnsupportedMediaType, contract.Failure{Code: "type",

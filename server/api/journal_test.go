@@ -84,7 +84,7 @@ func TestAWallsLifeGoesOutAndComesInOverTheWire(t *testing.T) {
 	if code := ask(t, s, "GET", "/projects/"+again.ID+"/journal", "", &j); code != http.StatusOK || len(j.Entries) != 2 || j.Entries[0].At == "" {
 		t.Errorf("its journal: %d %+v", code, j)
 	}
-	if got, err := http.Get(s.URL + "/api/projects/" + again.ID + "/pictures/" + pic.Hash); err != nil || got.Header.Get("Content-Type") != "image/png" {
+	if got, err := http.Get(s.URL + "/api/projects/" + again.ID + "/pictures/" + pic.Hash); err != nil || got.Header.Get("Content-Type") != "image/jpeg" {
 		t.Errorf("its picture: %v", err)
 	}
 }

@@ -17,9 +17,11 @@ import (
 	"aguante/core/glossary"
 	"aguante/core/improve"
 	"aguante/core/load"
+	"aguante/core/logbook"
 	"aguante/core/material"
 	"aguante/core/order"
 	"aguante/core/plan"
+	"aguante/core/prove"
 	"aguante/core/quantity"
 	"aguante/core/scan"
 	"aguante/core/setup"
@@ -99,6 +101,17 @@ type wire struct {
 	PaperReply      PaperReply
 	UncutRequest    UncutRequest
 	Picture         store.Picture
+	ProveRequest    ProveRequest
+	ProveReply      ProveReply
+	TestEvent       prove.Event
+	SagReading      logbook.Reading
+	BrokenData      prove.Broken
+	NoteData        logbook.Note
+	GaugeReply      GaugeReply
+	LogReply        LogReply
+	LogTaken        LogTaken
+	ReadingsRequest ReadingsRequest
+	DueReply        DueReply
 }
 
 // ProjectSchema is the published schema of a project file: lengths and masses
@@ -206,6 +219,28 @@ func wireName(t reflect.Type) string {
 		return "ScanReading"
 	case reflect.TypeFor[scan.Mark]():
 		return "StudMark"
+	case reflect.TypeFor[logbook.Reading]():
+		return "SagReading"
+	case reflect.TypeFor[prove.Plan]():
+		return "TestPlan"
+	case reflect.TypeFor[prove.Asked]():
+		return "TestAsked"
+	case reflect.TypeFor[prove.Step]():
+		return "TestStep"
+	case reflect.TypeFor[prove.Event]():
+		return "TestEvent"
+	case reflect.TypeFor[prove.Point]():
+		return "TestPoint"
+	case reflect.TypeFor[prove.Thing]():
+		return "TestThing"
+	case reflect.TypeFor[prove.Mark]():
+		return "BearsMark"
+	case reflect.TypeFor[prove.Broken]():
+		return "BrokenData"
+	case reflect.TypeFor[logbook.Line]():
+		return "LogLine"
+	case reflect.TypeFor[logbook.Note]():
+		return "NoteData"
 	case reflect.TypeFor[shop.Stock]():
 		return "StockOnHand"
 	case reflect.TypeFor[store.Picture]():

@@ -16,6 +16,8 @@ import (
 	"aguante/core/draw"
 	"aguante/core/drill"
 	"aguante/core/field"
+	"aguante/core/journal"
+	"aguante/core/logbook"
 	"aguante/core/paper"
 	"aguante/core/plan"
 	"aguante/core/say"
@@ -29,6 +31,7 @@ import (
 // Subject is what may be written: a design and one of its shelves, the person's own parts,
 // in the units of whoever asks.
 type Subject struct {
+	ID     string // of the wall, where it is stored
 	Design *design.Project
 	Shelf  *design.Shelf
 	Parts  []support.StockPart
@@ -38,6 +41,7 @@ type Subject struct {
 	Holes  *drill.Schedule
 	Buy    *buy.List
 	Work   *calendar.Work
+	Log    []journal.Entry
 	Paper  *paper.Document // of one thing, Drawn where that is a template
 	Drawn  *draw.Drawing
 	When   time.Time
@@ -67,6 +71,7 @@ const (
 	Building Of = "building"
 	Paper    Of = "paper" // one thing of a wall that is printed
 	Template Of = "template"
+	Logbook  Of = "logbook" // what has happened to a wall
 )
 
 const csv = "text/csv; charset=utf-8"
@@ -74,7 +79,7 @@ const csv = "text/csv; charset=utf-8"
 // Choices lists what formats are written of.
 func (Of) Choices() []field.Choice {
 	return field.Choose("wall", "wall", "shelf", "shelf", "shop", "shop", "building", "building", "paper", "paper",
-		"template", "template")
+		"template", "template", "logbook", "logbook")
 }
 
 // Formats lists them.
@@ -108,6 +113,18 @@ func Formats() []Format {
 		}},
 		{"shopping", "shopping list", ".csv", csv, Building, func(s *Subject) ([]byte, error) {
 			return tables.WriteShopping(s.Buy, s.Units), nil
+		}},
+		{"log", "log", ".csv", csv, Logbook, func(s *Subject) ([]byte, error) {
+			return tables.WriteLog(logbook.Lines(s.Design, s.Log), s.Units), nil
+		}},
+		{"readings", "readings", ".csv", csv, Logbook, func(s *Subject) ([]byte, error) {
+			return tables.WriteReadings(s.Design, s.Log, s.Units), nil
+		}},
+		{"entries", "log, as entries", ".log.json", "application/json; charset=utf-8", Logbook, func(s *Subject) ([]byte, error) {
+			return json.MarshalIndent(map[string]any{"entries": s.Log}, "", "  ")
+		}},
+		{"reminders", "days to look again", ".ics", "text/calendar; charset=utf-8", Logbook, func(s *Subject) ([]byte, error) {
+			return calendar.Reminders(s.ID, s.Design, s.Log, s.When), nil
 		}},
 		{"calendar", "days of work", ".ics", "text/calendar; charset=utf-8", Building, func(s *Subject) ([]byte, error) {
 			return calendar.Write(s.Work), nil

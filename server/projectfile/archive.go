@@ -35,8 +35,8 @@ const (
 // MaxArchive is the largest zip that is read, and maxUnpacked the most that it may come to,
 // bytes.
 const (
-	MaxArchive  = 64 << 20
-	maxUnpacked = 128 << 20
+	MaxArchive  = 256 << 20
+	maxUnpacked = 320 << 20
 	maxParts    = 4000
 )
 
@@ -166,6 +166,29 @@ func unpack(f *zip.File, left *int64) ([]byte, error) {
 		err = fmt.Errorf("unpacked it comes to more than %d MB", maxUnpacked>>20)
 	}
 	return b, err
+}
+
+// ReadLog takes entries as they are written out, {"entries": [...]}, or one a line.
+func ReadLog(b []byte) ([]journal.Entry, error) {
+	var whole struct {
+		Entries []json.RawMessage `json:"entries"`
+	}
+	if json.Unmarshal(b, &whole) == nil && whole.Entries != nil {
+		var lines [][]byte
+		for _, e := range whole.Entries {
+			var one bytes.Buffer
+			if err := json.Compact(&one, e); err != nil {
+				return nil, refuse(0, journalPart, "%s", err)
+			}
+			lines = append(lines, one.Bytes())
+		}
+		b = bytes.Join(lines, []byte("\n"))
+	}
+	all, err := readJournal(b)
+	if err == nil && len(all) == 0 {
+		err = refuse(0, "", "there is no entry in it")
+	}
+	return all, err
 }
 
 func readJournal(b []byte) ([]journal.Entry, error) {

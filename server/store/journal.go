@@ -245,6 +245,57 @@ func (s *Store) Archived(ctx context.Context, id string) (*Archive, error) {
 	return a, err
 }
 
+// Merge takes what an archive knows of the same wall into its journal: entries that are here are passed by, the others are put
+// in behind, with the designs that they were written under and their pictures. None is taken where one says something else
+// under an id that is here: that is ErrEntry.
+func (s *Store) Merge(ctx context.Context, id string, a *Archive) (added int, err error) {
+	return added, s.write(ctx, func(tx *sql.Tx) error {
+		if _, err := now(ctx, tx, id); err != nil {
+			return err
+		}
+		have, err := entries(ctx, tx, id, 0)
+		if err != nil {
+			return err
+		}
+		fresh, err := journal.Add(have, a.Journal)
+		if err != nil {
+			return fmt.Errorf("%w: %w", ErrEntry, err)
+		}
+		if len(have)+len(fresh) > MostEntries {
+			return fmt.Errorf("%w: a journal holds %d entries", ErrEntry, MostEntries)
+		}
+		for _, p := range a.Pictures {
+			if err := putPicture(ctx, tx, id, p); err != nil {
+				return err
+			}
+		}
+		added = len(fresh)
+		return putEntries(ctx, tx, id, len(have), fresh, a.Designs)
+	})
+}
+
+// putEntries puts entries behind so many others, with the designs that they name.
+func putEntries(ctx context.Context, tx *sql.Tx, id string, behind int, all []journal.Entry, designs map[string]*design.Project) error {
+	for i, e := range all {
+		e.Seq = behind + i + 1
+		under := designs[e.Design]
+		e.Design = ""
+		if under != nil {
+			var err error
+			if e.Design, err = snap(ctx, tx, under); err != nil {
+				return err
+			}
+		}
+		if err := pictured(ctx, tx, id, &e); err != nil {
+			return err
+		}
+		if err := insert(ctx, tx, id, e); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 // CreateFrom stores a wall that was saved with all that had happened to it: its entries keep
 // their order and their times.
 func (s *Store) CreateFrom(ctx context.Context, a *Archive) (Saved, error) {
@@ -258,22 +309,6 @@ func (s *Store) CreateFrom(ctx context.Context, a *Archive) (Saved, error) {
 				return err
 			}
 		}
-		for i, e := range a.Journal {
-			e.Seq = i + 1
-			if under := a.Designs[e.Design]; under != nil {
-				if e.Design, err = snap(ctx, tx, under); err != nil {
-					return err
-				}
-			} else {
-				e.Design = ""
-			}
-			if err := pictured(ctx, tx, saved.ID, &e); err != nil {
-				return err
-			}
-			if err := insert(ctx, tx, saved.ID, e); err != nil {
-				return err
-			}
-		}
-		return nil
+		return putEntries(ctx, tx, saved.ID, 0, a.Journal, a.Designs)
 	})
 }

@@ -69,6 +69,17 @@ PaperRequest: PaperRequest
 PaperReply: PaperReply
 UncutRequest: UncutRequest
 Picture: KeptPicture
+ProveRequest: ProveRequest
+ProveReply: ProveReply
+TestEvent: TestEvent
+SagReading: SagReading
+BrokenData: BrokenData
+NoteData: NoteData
+GaugeReply: GaugeReply
+LogReply: LogReply
+LogTaken: LogTaken
+ReadingsRequest: ReadingsRequest
+DueReply: DueReply
 }
 export interface Catalogue {
 woods: Wood[]
@@ -1421,6 +1432,7 @@ value_mm?: number
 now_mm?: number
 allowed_mm?: number
 x_mm?: number
+across?: boolean
 }
 export interface SupportReport {
 id: string
@@ -1544,6 +1556,7 @@ left_mm: number
 export interface Sagging {
 link: string
 span_mm: number
+kdef: number
 times: SagAt[]
 schools: SchoolSays[]
 }
@@ -1777,7 +1790,7 @@ id: string
 seq?: number
 at?: string
 design?: string
-kind: ("tick" | "finding" | "measure" | "cut" | "purchase" | "acknowledge" | "test" | "reading" | "remark" | "picture" | "take-back")
+kind: ("tick" | "finding" | "measure" | "cut" | "purchase" | "acknowledge" | "test" | "reading" | "remark" | "picture" | "broke" | "take-back")
 when: string
 about?: string
 takes_back?: string
@@ -2321,6 +2334,255 @@ entry: string
 export interface KeptPicture {
 hash: string
 type: string
+}
+export interface ProveRequest {
+design: Project
+asked: TestAsked
+now: string
+}
+export interface TestAsked {
+hold: ("10min" | "1h" | "24h")
+where: ("contents" | "heap")
+gauge: ("dial" | "straightedge" | "string" | "none")
+alone?: boolean
+things: TestThing[]
+shelf: string
+}
+export interface TestThing {
+name: string
+kg: number
+count?: number
+}
+export interface ProveReply {
+plan?: TestPlan
+problem?: string
+cautions: string[]
+test?: TestNow
+tests: TestDone[]
+broken: BrokenOf[]
+pieces: PiecesOf[]
+marks: BearsMark[]
+years: Years
+look_at: string[]
+}
+export interface TestPlan {
+hold: ("10min" | "1h" | "24h")
+where: ("contents" | "heap")
+gauge: ("dial" | "straightedge" | "string" | "none")
+alone?: boolean
+things: TestThing[]
+shelf: string
+bears_kg: number
+stay_s: number
+wants_kg: number
+load_kg: number
+proves_kg: number
+breaks_kg: number
+first: string
+first_name: string
+capped: string
+steps: TestStep[]
+bedding_kg: number
+mm_per_kg: number
+at: number
+creep_mm: number
+self_kg: number
+yields: boolean
+sudden: boolean
+panels: string[]
+steel_only: boolean
+holds_kg: number
+shared: string[]
+doubts: string[]
+most_kg: number
+}
+export interface TestStep {
+loads_kg: number[]
+adds: string[]
+}
+export interface TestNow {
+id: string
+begun: string
+plan: TestPlan
+advice: Advice
+kg: number
+points: TestPoint[]
+own_mm_per_kg: number
+stops: StopAt[]
+coarse: boolean
+last: string
+}
+export interface Advice {
+do: ("put" | "wait" | "read" | "off" | "zero" | "unload" | "recover" | "over")
+says: string
+why?: string
+kg: number
+due_s?: number
+result: ("running" | "passed" | "failed" | "stopped" | "open")
+}
+export interface TestPoint {
+kg: number
+mm: number
+at_s: number
+}
+export interface StopAt {
+kg: number
+mm: number
+}
+export interface TestDone {
+id: string
+begun: string
+plan: TestPlan
+result: ("running" | "passed" | "failed" | "stopped" | "open")
+why: string
+most_kg: number
+points: TestPoint[]
+proof?: Proof
+}
+export interface Proof {
+kg: number
+held_s: number
+allows_kg: number
+stale?: string
+}
+export interface BrokenOf {
+link?: string
+support?: string
+went: ("wood" | "panel" | "glue" | "lining" | "masonry" | "steel" | "fastener" | "anchor")
+kg: number
+lever_mm?: number
+trial?: boolean
+stood_s?: number
+entry: string
+when: string
+text?: string
+lesson: Lesson
+}
+export interface Lesson {
+expected_kg: number
+says: string
+explains: string[]
+change: string
+}
+export interface PiecesOf {
+support: string
+name: string
+lever_mm: number
+broke_kg: number[]
+lower_kg: number
+allows_kg: number
+asked_kg: number
+}
+export interface BearsMark {
+kind: ("asked" | "straight" | "holds" | "test" | "proved" | "breaks" | "broke")
+kg: number
+above?: boolean
+on?: string
+stale?: boolean
+}
+export interface Years {
+from?: string
+at: number
+asked_kg: number
+readings: YearsOf[]
+curve: Banded[]
+five: Banded
+ten: Banded
+limit_mm?: number
+passes?: string
+past?: boolean
+warnings: string[]
+problem?: string
+next: Due
+}
+export interface YearsOf {
+entry: string
+when: string
+day: number
+mm: number
+kg: number
+gauge: ("dial" | "straightedge" | "string" | "none")
+text?: string
+outside?: string
+earlier?: boolean
+}
+export interface Banded {
+day: number
+mm: number
+low_mm: number
+high_mm: number
+}
+export interface Due {
+on?: string
+why?: string
+}
+export interface TestEvent {
+test: string
+did: ("begin" | "put" | "zero" | "read" | "heard" | "saw" | "stop" | "broke")
+kg?: number
+mm?: number
+what?: ("creak" | "tick" | "crack" | "gap" | "heads" | "heel" | "joint" | "bore" | "bent")
+plan?: TestPlan
+}
+export interface SagReading {
+mm: number
+gauge: ("dial" | "straightedge" | "string" | "none")
+kg: number
+since?: string
+at?: number
+moisture_pct?: number
+}
+export interface BrokenData {
+link?: string
+support?: string
+went: ("wood" | "panel" | "glue" | "lining" | "masonry" | "steel" | "fastener" | "anchor")
+kg: number
+lever_mm?: number
+trial?: boolean
+stood_s?: number
+}
+export interface NoteData {
+what: ("remark" | "built" | "hung" | "moved" | "bumped" | "wet" | "mended")
+}
+export interface GaugeReply {
+mm: number
+fault?: string
+simulated: boolean
+}
+export interface LogReply {
+lines: LogLine[]
+}
+export interface LogLine {
+id: string
+when: string
+kind: ("tick" | "finding" | "measure" | "cut" | "purchase" | "acknowledge" | "test" | "reading" | "remark" | "picture" | "broke" | "take-back")
+shelf?: string
+name?: string
+says: string
+text?: string
+pictures?: string[]
+out?: boolean
+}
+export interface LogTaken {
+added: number
+known: number
+entries: Entry[]
+bad: Bad[]
+}
+export interface ReadingsRequest {
+text: string
+shelf: string
+}
+export interface DueReply {
+due: DueShelf[]
+}
+export interface DueShelf {
+project: string
+wall: string
+shelf: string
+name: string
+on?: string
+why?: string
 }
 export const BEGINNINGS = [["brackets","a shelf on brackets"],["floating","a floating shelf"],["alcove","a shelf in an alcove"],["tool-wall","a tool wall"],["rack","a rack"],["hooks","hooks"],["box","a box of bins"],["sheets","sheets that lean"],["empty","nothing yet: an empty wall"]] as const
 export const FORMS = {"box":["","dividers"],"cart":[""],"frame":["posts"],"hook_rail":["","hooks"],"rack":["uprights"],"sheet_rack":["frames"],"tool_holder":["","hooks"]} as const
