@@ -75,7 +75,7 @@ func lineOf(l logbook.Line, u say.Units) string {
 
 func fileOrInput(name string) ([]byte, error) {
 	if name == "-" {
-		return io.ReadAll(os.Stdin)
+		return io.ReadAll(io.LimitReader(os.Stdin, projectfile.MaxArchive+1))
 	}
 	return os.ReadFile(name)
 }

@@ -154,11 +154,11 @@ func loadDemo(ctx context.Context, st *store.Store) error {
 	if err == nil {
 		_, err = st.ReplaceShop(ctx, 0, mine)
 	}
-	walls, bad := demo.Walls()
+	walls, bad := demo.Archives()
 	err = errors.Join(err, bad)
-	for _, p := range walls {
+	for _, a := range walls {
 		if err == nil {
-			_, err = st.Create(ctx, p)
+			_, err = st.CreateFrom(ctx, a)
 		}
 	}
 	return err

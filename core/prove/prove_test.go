@@ -217,6 +217,16 @@ func TestTheRules(t *testing.T) {
 			t.Errorf("%s: %+v", name, a)
 		}
 	}
+	// A creak while it beds in is waited for, and no more.
+	bed := ran(Dial)
+	bed.Take(Event{Did: Put, Kg: bed.Plan.Bedding})
+	bed.Take(Event{Did: Heard, What: Creak, At: 40})
+	if a := bed.Advise(70); a.Do != DoWait || a.Due != 100 {
+		t.Errorf("bedding: %+v", a)
+	}
+	if a := bed.Advise(101); a.Do != DoOff {
+		t.Errorf("bedding: %+v", a)
+	}
 	// One tick past half of the break.
 	r := ran(Dial)
 	now := r.upTo(r.Plan.Load-1, 0, straight)

@@ -448,7 +448,8 @@ func (r *Run) hears(e Event) {
 		if e.What == Tick {
 			r.ticks++
 		}
-		r.again, r.pause, r.why = true, e.At+beds, "you heard a "+string(e.What)+": once, and early, that may be nothing"
+		r.again = r.phase >= loading // before, nothing is read yet
+		r.pause, r.why = e.At+beds, "you heard a "+string(e.What)+": once, and early, that may be nothing"
 	}
 }
 
@@ -506,7 +507,7 @@ func (r *Run) Advise(now float64) Advice {
 		out.Do, out.Kg = DoPut, p.Bedding
 		out.Says = fmt.Sprintf("Put %s on it for a minute, to bed it in.", say.Mass(p.Bedding))
 	case bedding:
-		out.Do, out.Due, out.Says = DoWait, r.since+beds, "Wait a minute."
+		out.Do, out.Due, out.Says = DoWait, max(r.since+beds, r.pause), "Wait a minute."
 		if now >= out.Due {
 			out.Do, out.Kg, out.Says = DoOff, 0, "Take it off again."
 		}
