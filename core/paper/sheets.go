@@ -12,8 +12,10 @@ import (
 	"aguante/core/design"
 	"aguante/core/draw"
 	"aguante/core/drill"
+	"aguante/core/logbook"
 	"aguante/core/order"
 	"aguante/core/plan"
+	"aguante/core/prove"
 	"aguante/core/say"
 	"aguante/core/setup"
 	"aguante/core/shop"
@@ -33,6 +35,8 @@ type Subject struct {
 	Days     *order.Schedule
 	Start    time.Time // midnight of their first day
 	Buy      *buy.List
+	Marks    map[string][]prove.Mark // of the rule of what a shelf bears, by its id
+	Log      []logbook.Line
 	Date     string
 	Version  string
 }
@@ -49,12 +53,13 @@ const (
 	Labels     = "labels"
 	OrderSheet = "order"
 	BuySheet   = "shopping"
+	LogSheet   = "log"
 )
 
 // Sheets lists what is printed as words and tables, and how each is called.
 func Sheets() [][2]string {
 	return [][2]string{{CheckSheet, "check sheet"}, {HoleSheet, "drilling sheet"}, {CutSheet, "cut sheet"}, {CardSheet, "set-up cards"}, {Labels, "labels"},
-		{OrderSheet, "order of work"}, {BuySheet, "shopping list"}}
+		{OrderSheet, "order of work"}, {BuySheet, "shopping list"}, {LogSheet, "logbook"}}
 }
 
 // Print makes one of them on sheets of a size.
@@ -69,7 +74,7 @@ func Print(key string, s *Subject, size shop.Paper) (Document, error) {
 		f := newFlow(size, k[1])
 		f.words("", s.Design.Name+": "+k[1], 6.2, true)
 		f.words("", s.Date+", design "+s.Version, small, false)
-		map[string]func(*flow){CheckSheet: s.check, CutSheet: s.cut, HoleSheet: s.holes, CardSheet: s.cards, Labels: s.labels, OrderSheet: s.order, BuySheet: s.shopping}[key](f)
+		map[string]func(*flow){CheckSheet: s.check, CutSheet: s.cut, HoleSheet: s.holes, CardSheet: s.cards, Labels: s.labels, OrderSheet: s.order, BuySheet: s.shopping, LogSheet: s.logbook}[key](f)
 		return f.document(key, k[1], Disclaimer), nil
 	}
 	return Document{}, fmt.Errorf("there is no sheet %q", key)
@@ -85,6 +90,7 @@ func (s *Subject) check(f *flow) {
 		f.heading(a.Name, 30)
 		sign := map[check.Verdict]string{check.Holds: "+", check.Sags: "~", check.Loose: "~", check.Gives: "×", check.Cannot: "?"}[a.Verdict]
 		f.words(sign, a.Said(s.Units), normal, true)
+		s.bears(f, a)
 		s.chain(f, a)
 		for _, c := range slices.Concat(a.NotJudged, a.Cautions, a.Beside) {
 			f.words("!", s.in(c.Text), small, false)

@@ -132,6 +132,7 @@ type Plan struct {
 	First   string   `json:"first"`      // id of the link that is expected to go first
 	Names   string   `json:"first_name"` // and what it is
 	Capped  string   `json:"capped"`     // what keeps the load low, "" where nothing does
+	Stands  []Stand  `json:"stands"`
 	Steps   []Step   `json:"steps"`
 	Bedding float64  `json:"bedding_kg"` // what is put on first, and taken off again
 	Line    float64  `json:"mm_per_kg"`  // predicted sag of each kg, 0 where none can be reckoned
@@ -177,7 +178,11 @@ func Of(ctx context.Context, p *design.Project, asked Asked) (*Plan, error) {
 	}
 	for i := range rep.Shelves {
 		if rep.Shelves[i].ID == asked.Shelf {
-			return planOf(p, s, &rep.Shelves[i], asked)
+			plan, err := planOf(p, s, &rep.Shelves[i], asked)
+			if err == nil {
+				plan.Stands = stands(shelfOf(loaded, s.ID))
+			}
+			return plan, err
 		}
 	}
 	return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
@@ -190,6 +195,25 @@ func shelfOf(p *design.Project, id string) *design.Shelf {
 		}
 	}
 	return nil
+}
+
+// Stand is where a part of the load stands along the board, mm, and which part of the whole it is.
+type Stand struct {
+	From float64 `json:"from_mm"`
+	To   float64 `json:"to_mm"`
+	Part float64 `json:"part"`
+}
+
+// stands is where the load of a test stands: as the contents do.
+func stands(s *design.Shelf) (out []Stand) {
+	total := 0.0
+	for _, it := range s.Contents {
+		total += float64(it.Mass())
+	}
+	for _, it := range s.Contents {
+		out = append(out, Stand{float64(it.From), float64(it.To), float64(it.Mass()) / total})
+	}
+	return out
 }
 
 // heaped is a design with all that a shelf bears in one heap over the middle of its widest span.
@@ -236,7 +260,7 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 	}
 	hold, stay := asked.Hold.Seconds(), Stay(s.Duration)
 	panels, keys := p.Panels(s)
-	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Self: a.Self, Panels: keys, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
+	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Self: a.Self, Panels: keys, Stands: []Stand{}, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
 	links, err := bearings(s, a, asked, panels)
 	if err != nil {
 		return nil, err

@@ -10,9 +10,11 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/drill"
+	"aguante/core/logbook"
 	"aguante/core/paper"
 	"aguante/core/plan"
 	"aguante/core/problem"
+	"aguante/core/prove"
 	"aguante/core/say"
 	"aguante/core/setup"
 	"aguante/server/contract"
@@ -124,8 +126,20 @@ func (a *Server) printed(c *gin.Context, p *design.Project) (*paper.Subject, err
 		return nil, err
 	}
 	hash, err := export.Version(p)
-	return &paper.Subject{Design: p, Report: r, Parts: now.Parts, Cutting: &now.Cutting, Cards: cards, Drilling: &holes, Units: unitsOf(c),
-		Date: time.Now().Format(time.DateOnly), Version: hash}, err
+	if err != nil {
+		return nil, err
+	}
+	entries, err := a.store.Journal(c.Request.Context(), c.Param("id"), 0)
+	if err != nil {
+		return nil, err
+	}
+	then := &pasts{a: a, c: c, now: p, designs: map[string]*design.Project{}}
+	marks := map[string][]prove.Mark{}
+	for i := range r.Shelves {
+		marks[r.Shelves[i].ID] = logbook.Marks(p, &r.Shelves[i], entries, then.of)
+	}
+	return &paper.Subject{Marks: marks, Log: logbook.Lines(p, entries), Design: p, Report: r, Parts: now.Parts, Cutting: &now.Cutting, Cards: cards, Drilling: &holes, Units: unitsOf(c),
+		Date: time.Now().Format(time.DateOnly), Version: hash}, then.err
 }
 
 // forPaper reads what is to be printed, and all that may be; where it cannot that is answered.

@@ -71,7 +71,7 @@ func (a *Server) proved(c *gin.Context, p *design.Project, asked prove.Asked, no
 		return nil, errors.Join(errRequest, fmt.Errorf("there is no shelf %q", asked.Shelf))
 	}
 	shelf := &rep.Shelves[i]
-	out := &contract.ProveReply{Cautions: cautions, Tests: []contract.TestDone{}, Broken: []contract.BrokenOf{}, Pieces: []contract.PiecesOf{}, Marks: prove.Marks(shelf), LookAt: logbook.LookAt()}
+	out := &contract.ProveReply{Cautions: cautions, Tests: []contract.TestDone{}, Broken: []contract.BrokenOf{}, Pieces: []contract.PiecesOf{}, LookAt: logbook.LookAt()}
 	if out.Plan, err = prove.Of(ctx, p, asked); err != nil {
 		if !errors.Is(err, prove.ErrNothing) {
 			return nil, err
@@ -79,6 +79,7 @@ func (a *Server) proved(c *gin.Context, p *design.Project, asked prove.Asked, no
 		out.Problem = err.Error()
 	}
 	then := &pasts{a: a, c: c, now: p, designs: map[string]*design.Project{}}
+	out.Marks = logbook.Marks(p, shelf, entries, then.of)
 	a.tests(out, then, shelf, entries, now)
 	if err := a.broken(out, then, shelf, entries); err != nil {
 		return nil, err
@@ -116,22 +117,9 @@ func (t *pasts) of(hash string) *design.Project {
 }
 
 // same tells that a shelf was the same, whatever stood on it.
-func (t *pasts) same(hash, shelf string) bool {
-	was := t.of(hash)
-	before, after := shelfIn(was, shelf), shelfIn(t.now, shelf)
-	return before != nil && after != nil && (was == t.now || was.Frame(before) == t.now.Frame(after))
-}
+func (t *pasts) same(hash, shelf string) bool { return logbook.Same(t.of(hash), t.now, shelf) }
 
-func shelfIn(p *design.Project, id string) *design.Shelf {
-	for i := range p.Shelves {
-		if p.Shelves[i].ID == id {
-			return &p.Shelves[i]
-		}
-	}
-	return nil
-}
-
-// tests puts in the load tests of a shelf, and what they add to the rule of what it bears.
+// tests puts in the load tests of a shelf.
 func (a *Server) tests(out *contract.ProveReply, then *pasts, shelf *check.Shelf, entries []journal.Entry, now time.Time) {
 	for _, t := range slices.Backward(logbook.Tests(entries)) {
 		if t.Shelf != shelf.ID {
@@ -153,15 +141,10 @@ func (a *Server) tests(out *contract.ProveReply, then *pasts, shelf *check.Shelf
 					out.Test.Stops = append(out.Test.Stops, contract.StopAt{Kg: s.Kg(), Mm: mm})
 				}
 			}
-			out.Marks = append(out.Marks, prove.Mark{Kind: prove.MarkTest, Kg: t.Plan.Load})
 			continue
 		}
 		done := contract.TestDone{ID: t.ID, Begun: t.Begun, Plan: t.Plan, Result: result, Why: why, Most: run.Most, Points: points, Proof: run.Proof(then.of(t.Design), then.now, shelf)}
 		out.Tests = append(out.Tests, done)
-		on := t.Begun[:min(len(t.Begun), len(time.DateOnly))]
-		if done.Proof != nil && !slices.ContainsFunc(out.Marks, func(m prove.Mark) bool { return m.Kind == prove.MarkProved && !m.Stale }) {
-			out.Marks = append(out.Marks, prove.Mark{Kind: prove.MarkProved, Kg: done.Proof.Allows, On: on, Stale: done.Proof.Stale != ""})
-		}
 	}
 	if out.Test == nil && out.Plan != nil && len(out.Tests) == 0 {
 		out.Marks = append(out.Marks, prove.Mark{Kind: prove.MarkTest, Kg: out.Plan.Load})
@@ -183,11 +166,7 @@ func (a *Server) broken(out *contract.ProveReply, then *pasts, shelf *check.Shel
 			}
 		}
 		out.Broken = append(out.Broken, b)
-		if !w.Trial {
-			out.Marks = append(out.Marks, prove.Mark{Kind: prove.MarkBroke, Kg: w.Kg, On: w.When[:min(len(w.When), len(time.DateOnly))], Stale: !then.same(w.Design, shelf.ID)})
-			continue
-		}
-		if !then.same(w.Design, shelf.ID) {
+		if !w.Trial || !then.same(w.Design, shelf.ID) {
 			continue
 		}
 		k := slices.IndexFunc(out.Pieces, func(p contract.PiecesOf) bool { return p.Support == w.Support })
@@ -203,18 +182,18 @@ func (a *Server) broken(out *contract.ProveReply, then *pasts, shelf *check.Shel
 		}
 		g := &out.Pieces[k]
 		g.Broke = append(g.Broke, w.Kg*w.Lever/g.Lever)
-		s := shelfIn(then.now, shelf.ID)
 		g.Lower = prove.Lower(g.Broke)
-		g.Allows = min(notZero(g.Allows), prove.AllowsAfter(g.Broke, w.Went, s.Duration.CD()))
+		g.Allows = math.Inf(1)
+	}
+	for i := range out.Pieces { // the least by whatever went
+		g := &out.Pieces[i]
+		for _, b := range out.Broken {
+			if k := slices.IndexFunc(then.now.Shelves, func(s design.Shelf) bool { return s.ID == shelf.ID }); b.Trial && b.Support == g.Support && k >= 0 {
+				g.Allows = min(g.Allows, prove.AllowsAfter(g.Broke, b.Went.Went, then.now.Shelves[k].Duration.CD()))
+			}
+		}
 	}
 	return then.err
-}
-
-func notZero(v float64) float64 {
-	if v == 0 {
-		return math.Inf(1)
-	}
-	return v
 }
 
 // logOf answers with a wall's journal as a person reads it.

@@ -10,9 +10,12 @@ import (
 	"aguante/core/fastener"
 	"aguante/core/field"
 	"aguante/core/hold"
+	"aguante/core/journal"
 	"aguante/core/load"
+	"aguante/core/logbook"
 	"aguante/core/material"
 	"aguante/core/order"
+	"aguante/core/prove"
 	"aguante/core/shop"
 	"aguante/core/support"
 	"aguante/core/wall"
@@ -83,6 +86,7 @@ func choosers() []field.Chooser {
 		design.GrainAlong, design.ShowsFront, design.EndsCut, shop.AnyWay, shop.Piece,
 		design.BoresAfter, design.ShelfFirst, design.HeadsFront, design.FitStop, design.FromLeft, design.FromFloor, shop.A4,
 		design.Bare, design.PVA, buy.Boards, buy.Pieces, order.Bring,
+		prove.Dial, prove.AsAsked, prove.AnHour, prove.Creak, prove.Passed, prove.MarkAsked, logbook.Other, hold.OfWood, journal.Remark,
 	}
 }
 
@@ -97,6 +101,10 @@ func nameOf(t reflect.Type) string {
 		return "StepKind"
 	case reflect.TypeFor[buy.Kind]():
 		return "BuyKind"
+	case reflect.TypeFor[journal.Kind]():
+		return "EntryKind"
+	case reflect.TypeFor[hold.Of]():
+		return "Went"
 	}
 	return t.Name()
 }

@@ -227,6 +227,8 @@ func wireName(t reflect.Type) string {
 		return "TestAsked"
 	case reflect.TypeFor[prove.Step]():
 		return "TestStep"
+	case reflect.TypeFor[prove.Stand]():
+		return "TestStand"
 	case reflect.TypeFor[prove.Event]():
 		return "TestEvent"
 	case reflect.TypeFor[prove.Point]():

@@ -123,8 +123,12 @@ export async function call<T>(method: string, path: string, body?: unknown, more
 }
 
 /** Has the server write a file, and saves it under the name that it gives. */
-export async function save(path: string, body: unknown) {
-  const reply = await ask("POST", path, body);
+export const save = async (path: string, body: unknown) => saved(await ask("POST", path, body));
+
+/** Saves a file that the server has. */
+export const fetched = async (path: string) => saved(await ask("GET", path));
+
+async function saved(reply: Response) {
   if (!reply.ok) throw new Refused(reply.status, (await reply.json()) as Failure);
   const named = /filename\*?=(?:utf-8'')?"?([^";]+)/i.exec(reply.headers.get("Content-Disposition") ?? "");
   download(decodeURIComponent(named?.[1] ?? "aguante"), await reply.blob());

@@ -313,7 +313,7 @@ key: string
 name: string
 ending: string
 type: string
-of: ("wall" | "shelf" | "shop" | "building" | "paper" | "template")
+of: ("wall" | "shelf" | "shop" | "building" | "paper" | "template" | "logbook")
 }
 export interface Own {
 contents: Row[]
@@ -2381,6 +2381,7 @@ breaks_kg: number
 first: string
 first_name: string
 capped: string
+stands: TestStand[]
 steps: TestStep[]
 bedding_kg: number
 mm_per_kg: number
@@ -2395,6 +2396,11 @@ holds_kg: number
 shared: string[]
 doubts: string[]
 most_kg: number
+}
+export interface TestStand {
+from_mm: number
+to_mm: number
+part: number
 }
 export interface TestStep {
 loads_kg: number[]

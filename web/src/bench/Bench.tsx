@@ -212,9 +212,7 @@ function Page({
           <span>
             {checked.away
               ? "The server is away: the answer is the last one it gave."
-              : stage.canvas.Bench
-                ? "every cut is counted with the blade"
-                : "between the pencil lines: what you ask of it"}
+              : (stage.canvas.foot ?? "between the pencil lines: what you ask of it")}
           </span>
         </p>
       </footer>

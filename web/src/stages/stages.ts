@@ -17,6 +17,8 @@ export interface Canvas {
   /** Beside the wall, where there is room; `below` where there is not. */
   Beside?: ComponentType<{ width: number; height: number }>;
   below?: boolean;
+  /** What stands at the foot of the page. */
+  foot?: string;
   /** In place of the wall. */
   Bench?: ComponentType<{ width: number; height: number }>;
 }
@@ -73,7 +75,19 @@ export const STAGES: Stage[] = [
     key: "build",
     name: "Build",
     Panel: lazy(() => import("./build/BuildPanel").then((m) => ({ default: m.BuildPanel }))),
-    canvas: { Bench: lazy(() => import("./build/BuildBench").then((m) => ({ default: m.BuildBench }))) },
+    canvas: {
+      foot: "every cut is counted with the blade",
+      Bench: lazy(() => import("./build/BuildBench").then((m) => ({ default: m.BuildBench }))),
+    },
+  },
+  {
+    key: "prove",
+    name: "Prove",
+    Panel: lazy(() => import("./prove/ProvePanel").then((m) => ({ default: m.ProvePanel }))),
+    canvas: {
+      foot: "a test speaks of this load, in this place, on this shelf as it is",
+      Bench: lazy(() => import("./prove/ProveBench").then((m) => ({ default: m.ProveBench }))),
+    },
   },
 ];
 

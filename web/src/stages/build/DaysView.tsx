@@ -4,7 +4,7 @@ import type { OrderReply, WorkBlock, WorkStep } from "../../api/types.gen";
 import { useDeeds } from "../../bench/context";
 import { Measure } from "../../bench/Measure";
 import { clockOf, dateOf, dayName, daysOf, stepOf, tickOf, took, type Day } from "./days";
-import { Press } from "./HoleInHand";
+import { Press } from "../../ui/Press";
 import { useBuildDeeds, useCutting } from "./useCutting";
 import { useFacts, useOrder } from "./useMaking";
 

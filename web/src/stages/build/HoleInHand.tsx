@@ -1,9 +1,10 @@
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import type { Datum, Project, WallHole } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { Measure } from "../../bench/Measure";
 import { fine, lengthUnit } from "../../format";
 import { asHung, foundAt, noWood } from "../../model/asbuilt";
+import { Press } from "../../ui/Press";
 import type { useFacts } from "./useMaking";
 
 /** A place along from the datum, as one along the wall. */
@@ -92,29 +93,6 @@ function Big({ label, value }: { label: string; value: string }) {
       <br />
       <b className="fig text-[24px] leading-tight whitespace-nowrap">{value}</b>
     </p>
-  );
-}
-
-export function Press({
-  strong,
-  off,
-  onClick,
-  children,
-}: {
-  strong?: boolean;
-  off?: boolean;
-  onClick: () => void;
-  children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      disabled={off}
-      className={`min-h-11 border px-3 disabled:opacity-40 ${strong ? "border-chalk font-semibold text-chalk" : "border-hair"} hover:border-chalk`}
-      onClick={onClick}
-    >
-      {children}
-    </button>
   );
 }
 

@@ -3,7 +3,7 @@ import type { BuyList, BuyRow } from "../../api/types.gen";
 import { useDesign, useWords } from "../../bench/context";
 import { Measure } from "../../bench/Measure";
 import { decimal } from "../../format";
-import { Press } from "./HoleInHand";
+import { Press } from "../../ui/Press";
 import { useBuildDeeds, useCutting } from "./useCutting";
 import { useFacts, useShopping } from "./useMaking";
 

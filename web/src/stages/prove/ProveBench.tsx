@@ -1,0 +1,72 @@
+import { Suspense } from "react";
+import { lazy } from "../../ui/lazy";
+import { useChoice, useDeeds } from "../../bench/context";
+import { useSize } from "../../ui/useSize";
+import { Bears } from "./Bears";
+import { useProve, useRecord } from "./useProve";
+
+const TestView = lazy(() => import("./TestView").then((m) => ({ default: m.TestView })));
+const YearsView = lazy(() => import("./YearsView").then((m) => ({ default: m.YearsView })));
+const BrokeView = lazy(() => import("./BrokeView").then((m) => ({ default: m.BrokeView })));
+const LogView = lazy(() => import("./LogView").then((m) => ({ default: m.LogView })));
+
+const BENCHES: [string, string][] = [
+  ["test", "Load test"],
+  ["years", "Over the years"],
+  ["broke", "It broke"],
+  ["log", "Logbook"],
+];
+
+/** What is laid on the bench while proving: a test, the years, what broke, the log; and below them what the shelf bears. */
+export function ProveBench({ width, height }: { width: number; height: number }) {
+  const { on } = useChoice();
+  const { turnTo } = useDeeds();
+  const { reply, why, settling } = useProve();
+  const { left, error } = useRecord();
+  const [ref, room] = useSize();
+  const now = BENCHES.find(([k]) => k === on)?.[0] ?? "test";
+  return (
+    <div className="flex flex-col" style={{ width, height }}>
+      <div
+        className="flex items-baseline gap-x-6 px-4 pt-1 max-[700px]:gap-x-2 max-[700px]:px-2"
+        role="group"
+        aria-label="On the bench"
+      >
+        {BENCHES.map(([key, name]) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={key === now}
+            className={`min-h-9 border-b-2 px-1 ${key === now ? "border-chalk font-semibold text-chalk" : "border-transparent text-soft hover:text-ink"}`}
+            onClick={() => turnTo(key)}
+          >
+            {name}
+          </button>
+        ))}
+        <span role="status" className="ml-auto text-small text-soft max-[700px]:hidden" data-testid="settling">
+          {settling ? "settling" : ""}
+        </span>
+      </div>
+      {left > 0 && (
+        <p role="alert" className="px-4 font-semibold text-ochre" data-testid="kept">
+          ! The server is away: {left} {left === 1 ? "entry is" : "entries are"} kept in this browser and sent when it
+          is back. Add no weight until then; unload if you hear or see anything.
+        </p>
+      )}
+      {(why ?? error) && left === 0 && (
+        <p role="alert" className="px-4 text-red">
+          {why ?? error}
+        </p>
+      )}
+      <div ref={ref} className="min-h-0 flex-1">
+        <Suspense fallback={null}>
+          {reply && now === "test" && <TestView reply={reply} width={room.width} height={room.height} />}
+          {reply && now === "years" && <YearsView reply={reply} width={room.width} />}
+          {reply && now === "broke" && <BrokeView reply={reply} />}
+          {now === "log" && <LogView />}
+        </Suspense>
+      </div>
+      {reply && now !== "log" && <Bears marks={reply.marks} />}
+    </div>
+  );
+}
