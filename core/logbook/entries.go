@@ -106,7 +106,7 @@ func (r *Reading) validate(when string, l *problem.List) {
 		l.Add("mm", "%s is no sag of a shelf: %s up to %s down", say.Length(r.Mm), say.Length(50), say.Length(500))
 	}
 	if !(r.Kg >= 0 && r.Kg <= 20_000) {
-		l.Add("kg", "%s is no load of a shelf", say.Mass(r.Kg))
+		l.Add("kg", "%s is no load of a shelf", say.About(r.Kg))
 	}
 	if !(r.At >= 0 && r.At <= 1) {
 		l.Add("at", "it is read between the board's ends")
@@ -231,7 +231,7 @@ func says(e journal.Entry, plans map[string]prove.Plan) string {
 	case journal.Reading:
 		var v Reading
 		if json.Unmarshal(e.Data, &v) == nil {
-			return fmt.Sprintf("sag read: %s under %s, by %s", say.Fine(v.Mm), say.Mass(v.Kg), labelOf(v.Gauge.Choices(), string(v.Gauge)))
+			return fmt.Sprintf("sag read: %s under %s, by %s", say.Sag(v.Mm), say.About(v.Kg), labelOf(v.Gauge.Choices(), string(v.Gauge)))
 		}
 	case journal.Broke:
 		var v prove.Broken
@@ -240,7 +240,7 @@ func says(e journal.Entry, plans map[string]prove.Plan) string {
 			if v.Trial {
 				what = "a piece made to be broken went, " + say.Length(v.Lever) + " out"
 			}
-			return fmt.Sprintf("%s under %s: %s", what, say.Mass(v.Kg), labelOf(v.Went.Choices(), string(v.Went)))
+			return fmt.Sprintf("%s under %s: %s", what, say.About(v.Kg), labelOf(v.Went.Choices(), string(v.Went)))
 		}
 	case journal.Remark:
 		var v Note
@@ -255,14 +255,14 @@ func event(v prove.Event) string {
 	switch v.Did {
 	case prove.Begin:
 		if v.Plan != nil {
-			return fmt.Sprintf("begun, to %s, held %s", say.Mass(v.Plan.Load), labelOf(v.Plan.Hold.Choices(), string(v.Plan.Hold)))
+			return fmt.Sprintf("begun, to %s, held %s", say.About(v.Plan.Load), labelOf(v.Plan.Hold.Choices(), string(v.Plan.Hold)))
 		}
 	case prove.Put:
-		return say.Mass(v.Kg) + " on it"
+		return say.About(v.Kg) + " on it"
 	case prove.Zero:
-		return "gauge zeroed; " + say.Fine(v.Mm) + " stayed of the bedding"
+		return "gauge zeroed; " + say.Sag(v.Mm) + " stayed of the bedding"
 	case prove.Read:
-		return "read " + say.Fine(v.Mm)
+		return "read " + say.Sag(v.Mm)
 	case prove.Heard, prove.Saw:
 		return labelOf(v.Did.Choices(), string(v.Did)) + ": " + labelOf(v.What.Choices(), string(v.What))
 	}

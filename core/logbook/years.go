@@ -125,8 +125,8 @@ func Over(a *check.Shelf, entries []journal.Entry, same func(design string) bool
 			out.Readings[i].Outside = "below"
 		}
 		if k == len(valid)-1 && out.Readings[i].Outside != "" {
-			out.Warnings = append(out.Warnings, fmt.Sprintf("The last reading, %s, lies %s what was to be expected, %s to %s: read once more, and look.", say.Fine(t.Mm),
-				out.Readings[i].Outside, say.Fine(mm-half), say.Fine(mm+half)))
+			out.Warnings = append(out.Warnings, fmt.Sprintf("The last reading, %s, lies %s what was to be expected, %s to %s: read once more, and look.", say.Sag(t.Mm),
+				out.Readings[i].Outside, say.Sag(mm-half), say.Sag(mm+half)))
 		}
 		read = append(read, saglog.Reading{Day: days(t.When), Mm: t.Mm, Doubt: t.Gauge.Doubt()})
 	}

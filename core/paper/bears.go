@@ -34,32 +34,32 @@ func (s *Subject) bears(f *flow, a *check.Shelf) {
 	const wide, high, text = 180.0, 3.0, 2.4
 	d := draw.Drawing{Width: wide, Height: 1}
 	marks = slices.Clone(marks)
-	slices.SortStableFunc(marks, func(x, y prove.Mark) int { return cmp.Compare(x.Kg, y.Kg) })
-	rows := 0.0
-	var ends []float64
+	slices.SortStableFunc(marks, func(x, y prove.Mark) int { return cmp.Compare(y.Kg, x.Kg) })
 	type word struct {
-		x, at, row float64
+		x, at, end float64
+		row        int
 		says       string
 	}
 	var words []word
+	rows := 0
 	for _, m := range marks {
-		x := min(1, m.Kg/unit/most) * wide
-		says := s.markSays(m)
-		long := draw.Wide(says, text, false)
-		at := x + 1
-		if at+long > wide {
-			at = x - 1 - long
+		w := word{x: m.Kg / unit / most * wide, says: s.markSays(m)}
+		long := draw.Wide(w.says, text, false)
+		if w.at = w.x + 1; w.at+long > wide {
+			w.at = w.x - 1 - long
 		}
-		row := slices.IndexFunc(ends, func(end float64) bool { return end < at })
-		if row < 0 {
-			row, ends = len(ends), append(ends, 0)
+		w.end = w.at + long
+		for slices.ContainsFunc(words, func(o word) bool { // on other words, or on a line that leads to some
+			return o.row == w.row && w.at < o.end+2 && o.at < w.end+2 || o.row > w.row && o.x > w.at-1 && o.x < w.end+1 ||
+				o.row < w.row && w.x > o.at-1 && w.x < o.end+1
+		}) && w.row < len(marks) {
+			w.row++
 		}
-		ends[row] = at + long + 3
-		rows = max(rows, float64(row+1))
-		words = append(words, word{x, at, float64(row), says})
+		rows = max(rows, w.row+1)
+		words = append(words, w)
 	}
 	base := 5.0
-	d.Height = base + high + rows*text*1.7 + 2
+	d.Height = base + high + float64(rows)*text*1.7 + 2
 	d.Outline(draw.Cut, [2]float64{0, base}, [2]float64{wide, base}, [2]float64{wide, base + high}, [2]float64{0, base + high})
 	every := math.Pow(10, math.Floor(math.Log10(most/8)))
 	for _, k := range []float64{1, 2, 5, 10} {
@@ -75,7 +75,7 @@ func (s *Subject) bears(f *flow, a *check.Shelf) {
 	}
 	d.Say(draw.Words, wide, base-text*1.3, text, 1, s.Units.Mass)
 	for _, w := range words {
-		y := base + high + 1 + w.row*text*1.7
+		y := base + high + 1 + float64(w.row)*text*1.7
 		d.Line(draw.Size, [2]float64{w.x, base}, [2]float64{w.x, y + text})
 		d.Say(draw.Words, w.at, y, text, 0, w.says)
 	}

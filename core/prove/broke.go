@@ -28,7 +28,7 @@ type Broken struct {
 func (b *Broken) Validate(l *problem.List) {
 	field.Check(l, b)
 	if !(b.Kg > 0 && b.Kg <= 20_000) {
-		l.Add("kg", "give what it broke under: more than nothing, at most %s", say.Mass(20_000))
+		l.Add("kg", "give what it broke under: more than nothing, at most %s", say.About(20_000))
 	}
 	if b.Trial && !(b.Lever >= 5 && b.Lever <= 3000) {
 		l.Add("lever_mm", "say how far out from the wall the load hung: %s to %s", say.Length(5), say.Length(3000))
@@ -124,13 +124,13 @@ func Learn(a *check.Shelf, b Broken) Lesson {
 	ratio := b.Kg / expected
 	switch {
 	case !same:
-		out.Says = fmt.Sprintf("%s, %s, was expected to go first, at %s: the reckoning or the making is off", first.Name, first.Where, say.Mass(expected))
+		out.Says = fmt.Sprintf("%s, %s, was expected to go first, at %s: the reckoning or the making is off", first.Name, first.Where, say.About(expected))
 	case ratio < 1-apart:
-		out.Says = fmt.Sprintf("it went where it was expected to, and far below the %s that it was expected at", say.Mass(expected))
+		out.Says = fmt.Sprintf("it went where it was expected to, and far below the %s that it was expected at", say.About(expected))
 	case ratio > 1+apart:
-		out.Says = fmt.Sprintf("it went where it was expected to, and bore far more than the %s that it was expected at", say.Mass(expected))
+		out.Says = fmt.Sprintf("it went where it was expected to, and bore far more than the %s that it was expected at", say.About(expected))
 	default:
-		out.Says = fmt.Sprintf("it went where it was expected to, near the %s that it was expected at", say.Mass(expected))
+		out.Says = fmt.Sprintf("it went where it was expected to, near the %s that it was expected at", say.About(expected))
 	}
 	out.Change = "Stage 4 says what it would take; what went is stronger in another size, grade or way."
 	if same && ratio >= 1-apart {

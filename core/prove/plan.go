@@ -112,7 +112,7 @@ func (a *Asked) Validate(l *problem.List) {
 	}
 	for i, t := range a.Things {
 		if !(t.Kg >= 0.05 && t.Kg <= 200) || t.Count < 0 || t.Count > 500 {
-			l.Add(fmt.Sprintf("things[%d]", i), "%q: %d of %s: each weighs %s to %s, and there are at most 500", t.Name, t.Count, say.Mass(t.Kg), say.Mass(0.05), say.Mass(200))
+			l.Add(fmt.Sprintf("things[%d]", i), "%q: %d of %s: each weighs %s to %s, and there are at most 500", t.Name, t.Count, say.About(t.Kg), say.About(0.05), say.About(200))
 		}
 		if t.Name == "" || len(t.Name) > 80 {
 			l.Add(fmt.Sprintf("things[%d].name", i), "give it a name of 1 to 80 letters")
@@ -145,7 +145,7 @@ type Plan struct {
 	Steel   bool     `json:"steel_only"` // nothing but steel is to be proved
 	Holds   float64  `json:"holds_kg"`   // what is reckoned that it holds
 	Shared  []string `json:"shared"`     // names of links that other shelves load as well
-	Doubts  []string `json:"doubts"`     // links without a mean, in words
+	Doubts  []string `json:"doubts"`     // names of links of which it is not known how far they go beyond their working limit
 	Cap     float64  `json:"most_kg"`    // no more is ever put on
 }
 
@@ -226,7 +226,7 @@ func heaped(p *design.Project, s *design.Shelf) *design.Project {
 	}
 	at := []float64{0}
 	for _, su := range s.Supports {
-		at = append(at, float64(su.X))
+		at = append(at, float64(su.X-s.X))
 	}
 	at = append(at, float64(s.Length))
 	slices.Sort(at)
@@ -275,7 +275,9 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 		out.Yields = out.Yields || yields(l.Link) && l.breaks < 1.5*first.breaks
 		out.Steel = out.Steel && (steel(l.Link) || short && l.Limit.Kg >= a.Asked)
 		if l.NoMean != "" {
-			out.Doubts = append(out.Doubts, fmt.Sprintf("%s, %s: how far it goes beyond its working limit is not known; no more than 1.5 × that is put on", l.Name, l.Where))
+			if !slices.Contains(out.Doubts, l.Name) {
+				out.Doubts = append(out.Doubts, l.Name)
+			}
 		}
 	}
 	for _, l := range a.Joined {
@@ -430,8 +432,8 @@ func (p *Plan) makeUp() error {
 		p.Steps, at = append(p.Steps, st), st.Kg()
 	}
 	if at < 0.8*q {
-		return fmt.Errorf("%w: with your things it comes to %s of %s, in steps of at most %s: take more, or smaller ones", ErrNothing, say.Mass(at), say.Mass(q),
-			say.Mass(min(q/4, 0.05*p.Breaks)))
+		return fmt.Errorf("%w: with your things it comes to %s of %s, in steps of at most %s: take more, or smaller ones", ErrNothing, say.About(at), say.About(q),
+			say.About(min(q/4, 0.05*p.Breaks)))
 	}
 	p.Load, p.Bedding = at, min(p.Steps[0].Kg(), max(unit, math.Floor(at/5/unit)*unit))
 	return nil

@@ -54,7 +54,7 @@ func Stale(was, now *design.Project, plan Plan, allows float64) string {
 		return "the contents stand elsewhere than the load of the test stood"
 	}
 	if asked > allows*1.0001 && asked > plan.Bears*1.0001 {
-		return fmt.Sprintf("it bears %s now, above the %s that was proved", say.Mass(asked), say.Mass(allows))
+		return fmt.Sprintf("it bears %s now, above the %s that was proved", say.About(asked), say.About(allows))
 	}
 	return ""
 }

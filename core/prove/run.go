@@ -49,8 +49,8 @@ const (
 
 // Choices lists what may be noticed: the first three are heard.
 func (Noticed) Choices() []field.Choice {
-	return field.Choose("creak", "a creak", "tick", "a tick", "crack", "a crack", "gap", "a gap at the wall", "heads", "screw heads out or tilting",
-		"heel", "the heel pressed into the lining", "joint", "a joint opening", "bore", "a crack at a bore", "bent", "a bar that stays bent")
+	return field.Choose("creak", "a creak", "tick", "a tick", "crack", "a crack", "gap", "a gap at the wall", "heads", "screw heads out",
+		"heel", "a heel pressed in", "joint", "a joint opening", "bore", "a crack at a bore", "bent", "a bent bar")
 }
 
 func (n Noticed) sound() bool { return n == Creak || n == Tick || n == Crack }
@@ -79,7 +79,7 @@ func (e *Event) Validate(l *problem.List) {
 		l.Add("plan", "a test begins with its plan, and nothing else has one")
 	}
 	if !(e.Kg >= 0 && e.Kg <= 20_000) {
-		l.Add("kg", "%s is no load of a shelf", say.Mass(e.Kg))
+		l.Add("kg", "%s is no load of a shelf", say.About(e.Kg))
 	}
 	if !(math.Abs(e.Mm) <= 500) {
 		l.Add("mm", "%s is no sag of a shelf", say.Length(e.Mm))
@@ -98,7 +98,7 @@ func (p *Plan) validate(l *problem.List) {
 	for i, s := range p.Steps {
 		for _, kg := range s.Loads {
 			if !(kg > at) || kg > p.Load+1e-6 {
-				l.Add(fmt.Sprintf("plan.steps[%d]", i), "%s after %s: loads rise to %s", say.Mass(kg), say.Mass(at), say.Mass(p.Load))
+				l.Add(fmt.Sprintf("plan.steps[%d]", i), "%s after %s: loads rise to %s", say.About(kg), say.About(at), say.About(p.Load))
 			}
 			at = kg
 		}
@@ -107,7 +107,7 @@ func (p *Plan) validate(l *problem.List) {
 		}
 	}
 	if len(p.Steps) == 0 || len(p.Steps) > 200 || !(p.Load > 0) || !(p.Breaks > 0) || math.Abs(at-p.Load) > 1e-6 {
-		l.Add("plan", "it leads nowhere: the steps end at %s of %s", say.Mass(at), say.Mass(p.Load))
+		l.Add("plan", "it leads nowhere: the steps end at %s of %s", say.About(at), say.About(p.Load))
 	}
 }
 
@@ -251,7 +251,7 @@ func (r *Run) Take(e Event) {
 			r.stop = "you want no more of it"
 		}
 	case Broke:
-		r.end(Failed, fmt.Sprintf("it let go under %s", say.Mass(r.Kg)))
+		r.end(Failed, fmt.Sprintf("it let go under %s", say.About(r.Kg)))
 	}
 }
 
@@ -488,9 +488,9 @@ func (r *Run) comesBack(at *Point) {
 		r.end(Open, "it held; whether it came back is too little to tell by this gauge: take a dial gauge, or leave it open")
 	case at == nil:
 	case r.down-at.Mm >= back*max(0, r.down-r.Plan.Creep):
-		r.end(Passed, fmt.Sprintf("it held, and %s of %s came back", say.Fine(r.down-at.Mm), say.Fine(r.down)))
+		r.end(Passed, fmt.Sprintf("it held, and %s of %s came back", say.Sag(r.down-at.Mm), say.Sag(r.down)))
 	case at.At-r.left >= day-early:
-		r.end(Failed, fmt.Sprintf("of %s only %s came back within a day: something has given", say.Fine(r.down), say.Fine(max(0, r.down-at.Mm))))
+		r.end(Failed, fmt.Sprintf("of %s only %s came back within a day: something has given", say.Sag(r.down), say.Sag(max(0, r.down-at.Mm))))
 	}
 }
 
@@ -505,7 +505,7 @@ func (r *Run) Advise(now float64) Advice {
 	switch r.phase {
 	case ready:
 		out.Do, out.Kg = DoPut, p.Bedding
-		out.Says = fmt.Sprintf("Put %s on it for a minute, to bed it in.", say.Mass(p.Bedding))
+		out.Says = fmt.Sprintf("Put %s on it for a minute, to bed it in.", say.About(p.Bedding))
 	case bedding:
 		out.Do, out.Due, out.Says = DoWait, max(r.since+beds, r.pause), "Wait a minute."
 		if now >= out.Due {
@@ -517,7 +517,7 @@ func (r *Run) Advise(now float64) Advice {
 		st := p.Steps[r.step]
 		k := slices.IndexFunc(st.Loads, func(kg float64) bool { return kg > r.Kg+1e-9 })
 		out.Do, out.Kg = DoPut, st.Loads[max(0, k)]
-		out.Says = fmt.Sprintf("Add %s: %s. Listen.", st.Adds[max(0, k)], say.Mass(out.Kg))
+		out.Says = fmt.Sprintf("Add %s: %s. Listen.", st.Adds[max(0, k)], say.About(out.Kg))
 	case keeping, holding:
 		out.Do, out.Due, out.Says = DoWait, r.nextRead(), "Wait, then look and read."
 		if p.Gauge == NoGauge {

@@ -27,6 +27,10 @@ func (u Units) figure(kind byte, v float64) string {
 		return u.either(u.Mass == kilograms, u.Mass == pounds, "27 kg", "60 lb or 4 lb 6 oz")
 	case 'm':
 		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 2)+" kg", Decimal(v/Pound, 2)+" lb")
+	case 'a':
+		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 1)+" kg", Decimal(v/Pound, 1)+" lb")
+	case 'g':
+		return u.both(u.Length == millimetres, u.Length == inches, Decimal(v, 2)+" mm", Decimal(v/Inch, 3)+" in")
 	case 'n':
 		return u.both(u.Mass == kilograms, u.Mass == pounds, Decimal(v, 0)+" N", Decimal(v/gee/Pound, 0)+" lbf")
 	case 's':

@@ -44,6 +44,12 @@ func Fine(mm float64) string { return mark('f', mm) }
 // Mass is a mass in a sentence, kg.
 func Mass(kg float64) string { return mark('m', kg) }
 
+// About is a mass that was reckoned: to a tenth.
+func About(kg float64) string { return mark('a', kg) }
+
+// Sag is what a gauge reads: to a hundredth of a millimetre or a thousandth of an inch.
+func Sag(mm float64) string { return mark('g', mm) }
+
 // PerMetre is a mass along a length, kg a metre.
 func PerMetre(kg float64) string { return mark('r', kg) }
 

@@ -27,10 +27,10 @@ import (
 
 // cautions are read before the first step of a load test.
 var cautions = []string{
-	"Nobody and nothing under it; hand and foot clear of where it would come down.",
-	"Eyes covered. Load low and from the side.",
-	"Catch blocks under the board, about two fingers below it.",
-	"Unload at once when told, and whenever you do not like what you hear or see.",
+	"Nobody and nothing under it; hands and feet clear of it.",
+	"Eyes covered. Load low, from the side.",
+	"Blocks under the board to catch it, two fingers below.",
+	"Unload at once when told, and when you do not like it.",
 }
 
 // proving answers with what can be proved of a shelf, and what has been.

@@ -1,6 +1,6 @@
 import type { BearsMark } from "../../api/types.gen";
 import { useDesign, useWords } from "../../bench/context";
-import { holds, type Units } from "../../format";
+import { asked, holds, type Units } from "../../format";
 import { useSize } from "../../ui/useSize";
 
 const TONE: Record<BearsMark["kind"], string> = {
@@ -32,23 +32,30 @@ interface Laid {
   mark: BearsMark;
 }
 
-/** Words of one side of the rule, each beside its mark and none on another. */
+/** Words of one side of the rule, each beside its mark; none on another, nor on the line that leads to another. */
 function lay(marks: BearsMark[], x: (kg: number) => number, words: (m: BearsMark) => string, width: number): Laid[] {
-  const ends = [0, 0, 0];
-  return [...marks]
-    .sort((a, b) => a.kg - b.kg)
-    .map((mark) => {
-      const text = words(mark);
-      const long = text.length * PER_LETTER;
-      const at = x(mark.kg);
-      const left = at + 6 + long > width ? at - 6 - long : at + 6;
-      const row = Math.max(
-        0,
-        ends.findIndex((end) => end <= left),
-      );
-      ends[row] = left + long + 10;
-      return { x: at, row, at: left, text, mark };
-    });
+  const laid: (Laid & { end: number })[] = [];
+  const placed = marks.map((mark) => {
+    const text = words(mark);
+    const long = text.length * PER_LETTER;
+    const at = x(mark.kg);
+    const back = at + 6 + long > width; // beyond the end: it stands before its mark, and behind all others
+    return { mark, text, long, at, back, left: back ? Math.max(0, at - 6 - long) : at + 6 };
+  });
+  for (const { mark, text, long, at, left } of placed.sort((a, b) => Number(a.back) - Number(b.back) || b.at - a.at)) {
+    const fits = (row: number) =>
+      laid.every((o) => {
+        const over = left < o.end + 8 && o.at < left + long + 8;
+        return (
+          !(over && o.row === row) && // on its words
+          !(o.row > row && o.x > left - 4 && o.x < left + long + 4) && // on the line to it
+          !(o.row < row && at > o.at - 4 && at < o.end + 4) // its own line on them
+        );
+      });
+    const row = [0, 1, 2, 3, 4, 5, 6].find(fits) ?? 7;
+    laid.push({ x: at, row, at: left, text, mark, end: left + long });
+  }
+  return laid;
 }
 
 /** One long rule in kilograms or pounds: what is asked, what it stays straight to, holds, was proved to, broke at. */
@@ -74,7 +81,8 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
   const words = (m: BearsMark) => {
     const name = label.find(([k]) => k === m.kind)?.[1] ?? m.kind;
     const on = m.on ? `, ${m.on}` : "";
-    return `${name} ${m.above ? "above " : ""}${holds(m.kg, u)}${on}${m.stale ? ", of the shelf as it was" : ""}`;
+    const much = m.kind === "asked" ? asked(m.kg, u) : holds(m.kg, u);
+    return `${name} ${m.above ? "above " : ""}${much}${on}${m.stale ? ", of the shelf as it was" : ""}`;
   };
   const above = lay(
     seen.filter((m) => !BELOW.includes(m.kind)),
@@ -91,26 +99,27 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
   const high = 18 * (1 + Math.max(0, ...above.map((l) => l.row)));
   const deep = 18 * (1 + Math.max(0, ...below.map((l) => l.row)));
   const top = high + 4;
-  const scale = top + 14;
+  const scale = top + 20;
   const ticks = Array.from({ length: Math.floor(most / every) + 1 }, (_, i) => i * every);
   return (
     <svg
       width={width}
-      height={scale + 18 + deep}
+      height={scale + 4 + deep}
       role="img"
       aria-label={`What it bears: ${marks.map(words).join(", ")}`}
       className="block"
     >
-      <rect x="0" y={top} width={width} height="14" fill="var(--timber-light)" stroke="var(--ink)" />
+      <rect x="0" y={top} width={width} height="20" fill="var(--timber-light)" stroke="var(--ink)" />
       {ticks.map((t) => (
         <g key={t}>
-          <line x1={(t / most) * width} x2={(t / most) * width} y1={top + 7} y2={scale} stroke="var(--timber-ink)" />
+          <line x1={(t / most) * width} x2={(t / most) * width} y1={top} y2={top + 6} stroke="var(--timber-ink)" />
           <text
-            x={(t / most) * width}
-            y={scale + 14}
+            x={(t / most) * width + (t === 0 ? 4 : 0)}
+            y={scale - 3}
             fontSize="13"
-            fill="var(--soft)"
+            fill="var(--timber-ink)"
             textAnchor={t === 0 ? "start" : "middle"}
+            style={{ stroke: "none" }}
             className="fig"
           >
             {t}
@@ -122,7 +131,7 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
         <Word key={`${l.mark.kind}${l.mark.on}`} l={l} y={high - 5 - l.row * 18} from={top} />
       ))}
       {below.map((l) => (
-        <Word key={`${l.mark.kind}${l.mark.on}`} l={l} y={scale + 32 + l.row * 18} from={scale} />
+        <Word key={`${l.mark.kind}${l.mark.on}`} l={l} y={scale + 16 + l.row * 18} from={scale} />
       ))}
     </svg>
   );

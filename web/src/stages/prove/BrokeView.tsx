@@ -60,14 +60,14 @@ function Broke({ b }: { b: BrokenOf }) {
         ! {b.lesson.says}.
       </p>
       {b.lesson.explains.length > 0 && <p>What would explain it: {b.lesson.explains.join("; ")}.</p>}
-      <p className="text-soft">
-        {b.lesson.change}{" "}
+      <p className="text-soft">{b.lesson.change}</p>
+      <p className="flex flex-wrap gap-x-5">
         <button type="button" className="act" onClick={() => turnTo("log")}>
           write a remark
-        </button>{" "}
+        </button>
         <button type="button" className="act" onClick={() => openSheet("history")}>
           the design as it was
-        </button>{" "}
+        </button>
         <button type="button" className="act" onClick={() => void record({ kind: "take-back", takes_back: b.entry })}>
           take back
         </button>

@@ -105,22 +105,24 @@ function Line({ line }: { line: LogLine }) {
   const mine = ["remark", "picture", "reading", "broke", "test"].includes(line.kind);
   return (
     <li className={`border-t border-hair py-1 ${line.out ? "text-soft line-through decoration-1" : ""}`}>
-      <p className="flex flex-wrap items-baseline gap-x-3">
-        <b className="fig font-normal">{day(line.when)}</b>
-        {line.name && <span className="text-soft">{line.name}</span>}
-        <span>{line.says}</span>
-        <span className="min-w-0">{line.text}</span>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3">
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <b className="font-normal tabular-nums">{day(line.when)}</b>
+          {line.name && <span className="text-soft">{line.name}</span>}
+          <span>{line.says}</span>
+          <span className="min-w-0">{line.text}</span>
+        </p>
         {mine && !line.out && (
           <button
             type="button"
-            className="act ml-auto text-small"
+            className="act text-small"
             onClick={() => void record({ kind: "take-back", takes_back: line.id })}
           >
             take back
           </button>
         )}
-        {line.out && <span className="ml-auto text-small no-underline">taken back</span>}
-      </p>
+        {line.out && <span className="text-small no-underline">taken back</span>}
+      </div>
       {line.pictures && (
         <p className="flex flex-wrap gap-2 pt-1">
           {line.pictures.map((hash) => (

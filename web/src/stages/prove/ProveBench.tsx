@@ -66,7 +66,7 @@ export function ProveBench({ width, height }: { width: number; height: number })
           {now === "log" && <LogView />}
         </Suspense>
       </div>
-      {reply && now !== "log" && <Bears marks={reply.marks} />}
+      {reply && now !== "log" && !(now === "test" && reply.test && width < 700) && <Bears marks={reply.marks} />}
     </div>
   );
 }

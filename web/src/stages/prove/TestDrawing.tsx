@@ -48,6 +48,7 @@ export function TestDrawing({
           (_, i) => `${i ? "L" : "M"}${x((i / steps) * shelf.length_mm)} ${under + down(i)}`,
         ).join("")
       : "";
+  const far = plan.at > 0.5; // the gauge is to the right, and what is said to the left
   const gauge = x(plan.at * shelf.length_mm);
   return (
     <svg
@@ -89,9 +90,18 @@ export function TestDrawing({
         );
       })}
       <rect x={x(0)} y={BOARD} width={shelf.length_mm * k} height={thick} fill="var(--timber)" stroke="var(--ink)" />
-      {(shelf.supports ?? []).map((s) => (
-        <rect key={s.id} x={x(s.x_mm) - 5} y={under} width="10" height="26" fill="var(--steel)" stroke="var(--ink)" />
-      ))}
+      {(report?.supports ?? []).flatMap((s) =>
+        s.geometry.shapes.map((of, n) => (
+          <polygon
+            key={`${s.id}${n}`}
+            points={(of.front ?? [])
+              .map(([a, b]) => `${x(s.x_mm - shelf.x_mm + a)},${Math.min(under - b * k, HIGH - 40)}`)
+              .join(" ")}
+            fill={of.stuff === "metal" ? "var(--steel)" : "var(--timber)"}
+            stroke="var(--ink)"
+          />
+        )),
+      )}
       {line && read > 0 && <path d={line} stroke="var(--chalk)" strokeWidth="2" fill="none" />}
       {plan.mm_per_kg > 0 && plan.gauge === "dial" && (
         <g>
@@ -100,7 +110,7 @@ export function TestDrawing({
           <line x1={gauge} x2={gauge + 5} y1={under + 44} y2={under + 38} stroke="var(--chalk)" strokeWidth="2" />
         </g>
       )}
-      <text x={width - 12} y={HIGH - 22} textAnchor="end" fontSize="13" fill="var(--soft)">
+      <text x={far ? 12 : width - 12} y={HIGH - 22} textAnchor={far ? "start" : "end"} fontSize="13" fill="var(--soft)">
         {read > 0
           ? `sag ${mm === null ? "reckoned" : "read"} ${dial(read, u)}${times > 1 ? `, drawn ${times} ×` : ""}`
           : ""}
@@ -112,9 +122,6 @@ export function TestDrawing({
         height="6"
         fill="var(--hair)"
       />
-      <text x={12} y={HIGH - 22} fontSize="13" fill="var(--soft)">
-        blocks under it
-      </text>
     </svg>
   );
 }

@@ -30,6 +30,28 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
   const wide = width > 820;
   const seen = wide ? Math.floor(width * 0.5) : width;
   const last = test.points.at(-1);
+  const more = (
+    <>
+      <Noticed record={record} />
+      <p className="flex flex-wrap items-center gap-2 pt-2">
+        <Press grave onClick={() => void record("stop")}>
+          I want it off
+        </Press>
+        <Press grave onClick={() => void record("broke")}>
+          It let go
+        </Press>
+        {test.last !== test.id && (
+          <button
+            type="button"
+            className="act min-h-11"
+            onClick={() => void put({ kind: "take-back", takes_back: test.last })}
+          >
+            the last entry was wrong
+          </button>
+        )}
+      </p>
+    </>
+  );
   return (
     <div className={`h-full overflow-y-auto px-4 pb-2 max-[700px]:px-2 ${wide ? "flex gap-x-4" : ""}`}>
       <div style={{ width: seen - 16 }} className="min-w-0">
@@ -44,7 +66,8 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
         {advice.why && <p className="text-ochre">! {advice.why}.</p>}
         <Clock due={advice.due_s ?? 0} elapsed={elapsed} />
         <Next test={test} record={record} away={left > 0} />
-        {shelf && (
+        {!wide && more}
+        {shelf && report && report.curve.now_mm.length > 0 && (
           <TestDrawing
             shelf={shelf}
             report={report}
@@ -63,7 +86,7 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
             points={test.points}
             stops={test.stops}
             width={wide ? width - seen - 20 : width - 16}
-            height={wide ? Math.max(200, height - 190) : 220}
+            height={wide ? Math.max(190, height - 270) : 200}
           />
         )}
         {test.coarse && (
@@ -71,24 +94,7 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
             ! {plan.gauge === "none" ? "No gauge" : "This gauge is too coarse to warn you"}: listen and look.
           </p>
         )}
-        <Noticed record={record} />
-        <p className="flex flex-wrap items-center gap-2 pt-2">
-          <Press grave onClick={() => void record("stop")}>
-            I want it off
-          </Press>
-          <Press grave onClick={() => void record("broke")}>
-            It let go
-          </Press>
-          {test.last !== test.id && (
-            <button
-              type="button"
-              className="act min-h-11"
-              onClick={() => void put({ kind: "take-back", takes_back: test.last })}
-            >
-              the last entry was wrong
-            </button>
-          )}
-        </p>
+        {wide && more}
       </div>
     </div>
   );

@@ -17,9 +17,17 @@ const stays = (s: number) => STAYS.find(([most]) => s <= most)?.[1] ?? "for year
 
 /** The test that is going on; else the one that is proposed, and those that were made. */
 export function TestView({ reply, width, height }: { reply: ProveReply; width: number; height: number }) {
+  const u = useDesign().units;
+  const proof = reply.tests.find((t) => t.proof && !t.proof.stale);
   if (reply.test) return <TestRun key={reply.test.id} test={reply.test} width={width} height={height} />;
   return (
     <div className="h-full overflow-y-auto px-4 pb-3 max-[700px]:px-2">
+      {proof && (
+        <p className="pt-2 text-vial" data-testid="proved">
+          ✓ Proved on {proof.begun.slice(0, 10)}: {holds(proof.proof?.allows_kg ?? 0, u)} {stays(proof.plan.stay_s)}, of
+          the same load in the same place.
+        </p>
+      )}
       {reply.plan ? (
         <Proposed plan={reply.plan} cautions={reply.cautions} width={width - 32} />
       ) : (
@@ -57,7 +65,7 @@ function Proposed({ plan, cautions, width }: { plan: TestPlan; cautions: string[
       <Proves plan={plan} u={u} />
       <div className={wide ? "flex gap-4" : ""}>
         <div style={{ width: left }}>
-          {shelf && (
+          {shelf && report && report.curve.now_mm.length > 0 && (
             <TestDrawing shelf={shelf} report={report} plan={plan} kg={0} next={plan.load_kg} mm={null} width={left} />
           )}
           <ul className="text-ochre">
@@ -65,13 +73,15 @@ function Proposed({ plan, cautions, width }: { plan: TestPlan; cautions: string[
               <li key={c}>! {c}</li>
             ))}
           </ul>
-          <label className="flex min-h-11 items-center gap-x-2">
-            <input type="checkbox" className="size-5" checked={read} onChange={(e) => setRead(e.target.checked)} />
-            read, and seen to
-          </label>
-          <Press strong off={!read} onClick={() => void begin()}>
-            Begin the test
-          </Press>
+          <div className="flex flex-wrap items-center gap-x-5 pt-1">
+            <label className="flex min-h-11 items-center gap-x-2">
+              <input type="checkbox" className="size-6" checked={read} onChange={(e) => setRead(e.target.checked)} />
+              read, and seen to
+            </label>
+            <Press strong off={!read} onClick={() => void begin()}>
+              Begin the test
+            </Press>
+          </div>
           {error && (
             <p role="alert" className="text-red">
               {error}
@@ -99,7 +109,7 @@ function Proves({ plan, u }: { plan: TestPlan; u: Units }) {
     <div data-testid="proves">
       <p>
         First {round(plan.bedding_kg, u)} for a minute, to bed it in; then {plan.steps.length} steps of five minutes:{" "}
-        <span className="fig">
+        <span className="tabular-nums">
           {plan.steps.map((s) => round(s.loads_kg.at(-1) ?? 0, u).split(" ")[0]).join(" · ")} {u.mass}
         </span>
         .
@@ -132,11 +142,11 @@ function Proves({ plan, u }: { plan: TestPlan; u: Units }) {
       {plan.mm_per_kg === 0 && (
         <p className="text-ochre">! No sag is reckoned for it, so that a gauge says little: listen and look.</p>
       )}
-      {plan.doubts.map((d) => (
-        <p key={d} className="text-soft">
-          {d}.
+      {plan.doubts.length > 0 && (
+        <p className="text-soft">
+          Not known beyond its working limit, so that no more than 1.5 × that is put on: {plan.doubts.join(", ")}.
         </p>
-      ))}
+      )}
       {plan.shared.length > 0 && (
         <p className="text-soft">Other shelves load some of it as well: they stay as they stand now.</p>
       )}
