@@ -138,7 +138,7 @@ func (t *Test) Run() *prove.Run { return prove.Follow(t.Plan, t.Events) }
 func Tests(entries []journal.Entry) []Test {
 	var out []Test
 	at := map[string]int{}
-	for _, e := range byTime(journal.Standing(entries)) {
+	for _, e := range journal.Standing(entries) { // in the order in which they came: two clocks may not agree
 		var v prove.Event
 		if e.Kind != journal.Test || json.Unmarshal(e.Data, &v) != nil {
 			continue
@@ -152,7 +152,10 @@ func Tests(entries []journal.Entry) []Test {
 			continue
 		}
 		if i, ok := at[v.Test]; ok {
-			v.At, v.ID = prove.Clock(out[i].Begun, e.When), e.ID
+			v.At, v.ID = max(0, prove.Clock(out[i].Begun, e.When)), e.ID
+			if n := len(out[i].Events); n > 0 {
+				v.At = max(v.At, out[i].Events[n-1].At)
+			}
 			out[i].Events = append(out[i].Events, v)
 		}
 	}

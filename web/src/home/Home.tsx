@@ -9,7 +9,9 @@ import { BEGINNINGS } from "../api/types.gen";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { usualUnits } from "../format";
 import { line, tone } from "../bench/words";
-import { TwinAsked, twinOf, type Twin } from "./TwinAsked";
+import { prove } from "../api/prove";
+import { Due } from "./Due";
+import { TwinAsked, twinOf, type Twin, type TwinAnswer } from "./TwinAsked";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
 
@@ -47,7 +49,7 @@ export function Home() {
     attempt(async () => {
       setProblems(null);
       const zip = (await f.slice(0, 2).text()) === "PK";
-      const most = zip ? 64 : 4; // MB
+      const most = zip ? 256 : 4; // MB
       if (f.size > most << 20) {
         const message = `the file is larger than a project can be (${most} MB)`;
         setProblems({ name: f.name, list: [{ path: "", message }] });
@@ -60,15 +62,16 @@ export function Home() {
           (await api.projects()).filter((w) => w.id !== made?.id),
           document,
         );
-        if (here) setTwin({ file: f.name, document, here, made });
+        if (here) setTwin({ file: f, document, here, made });
         else void go(`/wall/${(made ?? (await api.create(document))).id}`);
       } catch (err) {
         if (!(err instanceof Refused)) throw err;
         setProblems({ name: f.name, list: err.failure.problems ?? [{ path: "", message: err.message }] });
       }
     });
-  const settle = ({ document, here, made }: Twin, answer: "here" | "file" | "both" | "none") =>
+  const settle = ({ file, document, here, made }: Twin, answer: TwinAnswer) =>
     attempt(async () => {
+      if (answer === "log") await prove.takeLog(here.id, file, true); // before the one that was made of it goes
       setTwin(null);
       if (answer === "both") return void go(`/wall/${(made ?? (await api.create(document))).id}`);
       if (made) await api.remove(made.id);
@@ -153,6 +156,7 @@ export function Home() {
           </button>
         </p>
       )}
+      <Due />
       {walls.error && <p className="text-red">{reason(walls.error)}</p>}
       <ul className="grid gap-x-8 gap-y-8 md:grid-cols-2">
         {walls.data?.map((w) =>

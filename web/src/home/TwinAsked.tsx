@@ -4,12 +4,15 @@ import type { Project, Saved } from "../api/types.gen";
 
 /** A file that was opened, and the wall here that it seems to be. */
 export interface Twin {
-  file: string;
+  file: File;
   document: Project;
   here: Saved;
   /** Of an archive: the wall that was made of it already. */
   made?: Saved;
 }
+
+/** What is to become of it. */
+export type TwinAnswer = "here" | "file" | "log" | "both" | "none";
 
 const ids = (list: { id: string }[]) =>
   list
@@ -27,15 +30,9 @@ export const twinOf = (walls: Saved[], p: Project): Saved | undefined =>
   );
 
 /** Asks what is to become of a file whose wall is here already. */
-export function TwinAsked({
-  twin,
-  onAnswer,
-}: {
-  twin: Twin;
-  onAnswer: (a: "here" | "file" | "both" | "none") => void;
-}) {
+export function TwinAsked({ twin, onAnswer }: { twin: Twin; onAnswer: (a: TwinAnswer) => void }) {
   const { data } = useQuery({
-    queryKey: ["twin", twin],
+    queryKey: ["twin", twin.document, twin.here.document],
     queryFn: ({ signal }) => api.changes(twin.here.document, twin.document, signal),
     gcTime: 0,
   });
@@ -44,10 +41,10 @@ export function TwinAsked({
       <h2 className="font-semibold">
         {twin.here.document.name} is here already, last changed {new Date(twin.here.updated).toLocaleString()}
       </h2>
-      {data && data.changes.length === 0 && <p>{twin.file} is the same.</p>}
+      {data && data.changes.length === 0 && <p>{twin.file.name} is the same.</p>}
       {data && data.changes.length > 0 && (
         <>
-          <p>In {twin.file} it is different:</p>
+          <p>In {twin.file.name} it is different:</p>
           <ul>
             {data.changes.slice(0, 8).map((c) => (
               <li key={c}>{c}</li>
@@ -60,6 +57,11 @@ export function TwinAsked({
         <button type="button" className="act font-semibold" onClick={() => onAnswer("here")}>
           Open the one that is here
         </button>
+        {twin.made && (
+          <button type="button" className="act" onClick={() => onAnswer("log")}>
+            Take what it knows into the log of the one that is here
+          </button>
+        )}
         {!twin.made && ( // an archive has a journal of its own, which would be lost
           <button type="button" className="act" onClick={() => onAnswer("file")}>
             Put the file’s in its place

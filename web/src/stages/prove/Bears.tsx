@@ -76,11 +76,11 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
   const seen = marks.filter((m) => !m.above || marks.some((o) => o.kg > m.kg));
   const unit = u.mass === "lb" ? LB : 1;
   const most = (Math.max(...seen.map((m) => m.kg), 1) * 1.12) / unit;
-  const every = step(most, width / 90);
+  const every = step(most, width / 60);
   const x = (kg: number) => (kg / unit / most) * width;
   const words = (m: BearsMark) => {
     const name = label.find(([k]) => k === m.kind)?.[1] ?? m.kind;
-    const on = m.on ? `, ${m.on}` : "";
+    const on = m.on && width > 500 ? `, ${m.on}` : "";
     const much = m.kind === "asked" ? asked(m.kg, u) : holds(m.kg, u);
     return `${name} ${m.above ? "above " : ""}${much}${on}${m.stale ? ", of the shelf as it was" : ""}`;
   };

@@ -24,8 +24,14 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
   const { record: put, left, again } = useRecord();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const { plan, advice } = test;
-  const record: Record = (did, more) => put({ kind: "test", about: plan.shelf, data: { test: test.id, did, ...more } });
+  const [noticed, setNoticed] = useState(false);
+  const record: Record = (did, more) => {
+    setNoticed(did === "saw" || did === "stop" || (did === "heard" && more?.what !== "creak"));
+    return put({ kind: "test", about: plan.shelf, data: { test: test.id, did, ...more } });
+  };
   const elapsed = useElapsed(test, again);
+  if (noticed && left > 0)
+    return <Unload why="The server is away, and you noticed something" record={record} height={height} />;
   if (advice.do === "unload") return <Unload why={advice.why ?? ""} record={record} height={height} />;
   const wide = width > 820;
   const seen = wide ? Math.floor(width * 0.5) : width;
@@ -59,6 +65,7 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
           className="pt-1 text-[26px] leading-tight font-semibold"
           data-testid="instruction"
           data-do={advice.do}
+          data-last={test.last}
           aria-live="polite"
         >
           {advice.says}
