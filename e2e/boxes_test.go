@@ -96,12 +96,17 @@ func demoViews(a *app, p *page) []view {
 			}
 		}
 		out = append(out, view{id + "/wall", "[data-testid=verdict]|old"}, view{id + "/build", `svg[aria-label^="Drawing of"]`},
-			view{id + "/build?on=cutting", "[data-blank]"}, view{id + "/build?on=wall", "[data-testid=holes]"})
+			view{id + "/build?on=cutting", "[data-blank]"}, view{id + "/build?on=wall", "[data-testid=holes]"}, view{id + "/prove", "[data-testid=bears] svg"})
 		if i > 0 {
 			continue
 		}
 		out = append(out, view{id + "/build?on=setups", "[data-testid=card]"}, view{id + "/build?on=paper", "[data-testid=pages] img"},
 			view{id + "/build?on=shopping", "[data-testid=shopping]"}, view{id + "/build?on=days", "[data-testid=days]"})
+		for _, s := range shelves[1:] {
+			out = append(out, view{id + "/prove/" + s.ID, "[data-testid=bears] svg"})
+		}
+		out = append(out, view{id + "/prove/alcove?on=years", "[data-testid=years-chart]"}, view{id + "/prove/jars?on=broke", "[data-testid=broken] li"},
+			view{id + "/prove/jars?on=log", "[data-testid=log] li"})
 		for stage, sheets := range map[string][]string{"load": {"add", "contents", "scale", "split"}, "wall": {"studs"},
 			"board": {"ladder", "places", "test"}, "hold": {"compare", "parts", "keys", "words", "history"},
 			"build": {"shop", "cut"}} {

@@ -57,6 +57,9 @@ type Banded struct {
 
 const band95 = 1.96
 
+// mostRead is how many of a shelf's readings are looked at, the last ones: five years of daily ones.
+const mostRead = 2000
+
 func banded(day, mm, sd float64) Banded { return Banded{day, mm, mm - band95*sd, mm + band95*sd} }
 
 // place is where a shelf's board sags most, of its length, and there: its sag on the first day under all and the part of its
@@ -75,6 +78,7 @@ func Over(a *check.Shelf, entries []journal.Entry, same func(design string) bool
 	at, first, self := place(a)
 	out := Years{At: at, Asked: a.Asked, Readings: []YearsOf{}, Curve: []Banded{}, Warnings: []string{}}
 	all := Read(entries, a.ID)
+	all = all[max(0, len(all)-mostRead):]
 	begun := slices.IndexFunc(all, func(t Taken) bool { return same(t.Design) })
 	var valid []Taken
 	for _, t := range all {
@@ -92,9 +96,15 @@ func Over(a *check.Shelf, entries []journal.Entry, same func(design string) bool
 	if len(all) > 0 {
 		out.From = day0.UTC().Format(time.DateOnly)
 	}
-	for _, t := range all {
+	counts := map[string]bool{}
+	for _, t := range valid {
+		counts[t.Entry] = true
+	}
+	place := map[string]int{}
+	for i, t := range all {
+		place[t.Entry] = i
 		out.Readings = append(out.Readings, YearsOf{Entry: t.Entry, When: t.When.Format(time.RFC3339), Day: days(t.When), Mm: t.Mm, Kg: t.Kg, Gauge: t.Gauge, Text: t.Text,
-			Earlier: !slices.ContainsFunc(valid, func(v Taken) bool { return v.Entry == t.Entry })})
+			Earlier: !counts[t.Entry]})
 	}
 	out.Next = Next(entries, a.ID, now)
 	if a.Sagging == nil || a.Evenly {
@@ -106,21 +116,21 @@ func Over(a *check.Shelf, entries []journal.Entry, same func(design string) bool
 	}
 	prior := saglog.Prior{A: first, Kdef: a.Sagging.Kdef}
 	loads := loadsOf(valid, days, self/first, a.Asked)
-	var read []saglog.Reading
+	fitter, err := saglog.Begin(prior, loads)
 	var fit *saglog.Fit
-	var err error
-	outs := 0
 	for k, t := range valid {
-		if fit, err = saglog.Of(prior, loads, read); err != nil {
+		if err == nil {
+			fit, err = fitter.Fit()
+		}
+		if err != nil {
 			break
 		}
 		mm, sd := fit.At(days(t.When), true)
-		i := slices.IndexFunc(out.Readings, func(r YearsOf) bool { return r.Entry == t.Entry })
+		i := place[t.Entry]
 		half := band95 * math.Hypot(sd, t.Gauge.Doubt())
 		switch {
 		case t.Mm > mm+half:
 			out.Readings[i].Outside = "above"
-			outs++
 		case t.Mm < mm-half:
 			out.Readings[i].Outside = "below"
 		}
@@ -128,10 +138,10 @@ func Over(a *check.Shelf, entries []journal.Entry, same func(design string) bool
 			out.Warnings = append(out.Warnings, fmt.Sprintf("The last reading, %s, lies %s what was to be expected, %s to %s: read once more, and look.", say.Sag(t.Mm),
 				out.Readings[i].Outside, say.Sag(mm-half), say.Sag(mm+half)))
 		}
-		read = append(read, saglog.Reading{Day: days(t.When), Mm: t.Mm, Doubt: t.Gauge.Doubt()})
+		fitter.Add(saglog.Reading{Day: days(t.When), Mm: t.Mm, Doubt: t.Gauge.Doubt()})
 	}
 	if err == nil {
-		fit, err = saglog.Of(prior, loads, read)
+		fit, err = fitter.Fit()
 	}
 	if err != nil {
 		out.Problem = err.Error()

@@ -46,62 +46,85 @@ type Fit struct {
 // ErrPrior: nothing is known of the shelf that could be fitted.
 var ErrPrior = errors.New("no sag is reckoned for this shelf, so that nothing can be said of the years")
 
-// Of fits the readings. It is the least squares of all three, with what is known beforehand.
-func Of(p Prior, loads []Load, readings []Reading) (*Fit, error) {
+// Fitter takes readings one after the other: the least squares of all three parameters, with what is known beforehand.
+type Fitter struct {
+	loads     []Load
+	precision mat.SymDense
+	right     *mat.VecDense
+}
+
+// Begin begins with what is known before anybody has read the shelf. The error is ErrPrior where that is nothing.
+func Begin(p Prior, loads []Load) (*Fitter, error) {
 	if !(p.A > 0) || !(p.Kdef >= 0) {
 		return nil, ErrPrior
 	}
 	va := stiff * stiff * p.A * p.A
 	vb := p.A * p.A * p.Kdef * p.Kdef * (stiff*stiff + grows*grows)
-	cab := p.Kdef * va
 	if p.Kdef == 0 {
 		vb = 1e-12 // it does not creep
 	}
-	prior := mat.NewSymDense(3, []float64{va, cab, 0, cab, vb, 0, 0, 0, bow * bow})
+	f := &Fitter{loads: loads, right: mat.NewVecDense(3, nil)}
 	var chol mat.Cholesky
-	if !chol.Factorize(prior) {
+	if !chol.Factorize(mat.NewSymDense(3, []float64{va, p.Kdef * va, 0, p.Kdef * va, vb, 0, 0, 0, bow * bow})) {
 		return nil, ErrPrior
 	}
-	var precision mat.SymDense
-	if err := chol.InverseTo(&precision); err != nil {
+	if err := chol.InverseTo(&f.precision); err != nil {
 		return nil, err
 	}
-	right := mat.NewVecDense(3, nil)
-	right.MulVec(&precision, mat.NewVecDense(3, []float64{p.A, p.A * p.Kdef, 0}))
-	f := &Fit{loads: loads}
-	for _, r := range readings {
-		x := f.row(r.Day, true)
-		w := 1 / (r.Doubt * r.Doubt)
-		precision.SymRankOne(&precision, w, x)
-		right.AddScaledVec(right, w*r.Mm, x)
-	}
-	if !chol.Factorize(&precision) {
+	f.right.MulVec(&f.precision, mat.NewVecDense(3, []float64{p.A, p.A * p.Kdef, 0}))
+	return f, nil
+}
+
+// Add takes a reading.
+func (f *Fitter) Add(r Reading) {
+	x := row(f.loads, r.Day, true)
+	w := 1 / (r.Doubt * r.Doubt)
+	f.precision.SymRankOne(&f.precision, w, x)
+	f.right.AddScaledVec(f.right, w*r.Mm, x)
+}
+
+// Fit is the curve by what was read so far.
+func (f *Fitter) Fit() (*Fit, error) {
+	var chol mat.Cholesky
+	if !chol.Factorize(&f.precision) {
 		return nil, ErrPrior
 	}
 	var at mat.VecDense
-	if err := chol.SolveVecTo(&at, right); err != nil {
+	if err := chol.SolveVecTo(&at, f.right); err != nil {
 		return nil, err
 	}
 	var cov mat.SymDense
 	if err := chol.InverseTo(&cov); err != nil {
 		return nil, err
 	}
-	f.A, f.B, f.Z = at.AtVec(0), at.AtVec(1), at.AtVec(2)
+	out := &Fit{A: at.AtVec(0), B: at.AtVec(1), Z: at.AtVec(2), loads: f.loads}
 	for i := range 3 {
 		for j := range 3 {
-			f.Cov[i][j] = cov.At(i, j)
+			out.Cov[i][j] = cov.At(i, j)
 		}
 	}
-	return f, nil
+	return out, nil
+}
+
+// Of fits the readings.
+func Of(p Prior, loads []Load, readings []Reading) (*Fit, error) {
+	f, err := Begin(p, loads)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range readings {
+		f.Add(r)
+	}
+	return f.Fit()
 }
 
 // Stretched is how far a time lies along the axis on which creep is nearly straight: 1 after ten years.
 func Stretched(days float64) float64 { return math.Pow(max(0, days)/material.TenYears, 0.2) }
 
 // row is how a sag on a day follows from a, b and z.
-func (f *Fit) row(day float64, zero bool) *mat.VecDense {
+func row(loads []Load, day float64, zero bool) *mat.VecDense {
 	x := mat.NewVecDense(3, nil)
-	for _, l := range f.loads {
+	for _, l := range loads {
 		if day >= l.Day {
 			x.SetVec(0, x.AtVec(0)+l.Share)
 			x.SetVec(1, x.AtVec(1)+l.Share*Stretched(day-l.Day))
@@ -116,7 +139,7 @@ func (f *Fit) row(day float64, zero bool) *mat.VecDense {
 // At is the sag on a day and its standard deviation, mm; read where it is what a gauge would show, with the bow and the zero
 // of the readings, else what is under load alone.
 func (f *Fit) At(day float64, read bool) (mm, sd float64) {
-	return f.along(f.row(day, read))
+	return f.along(row(f.loads, day, read))
 }
 
 // Years is the sag under all that the shelf bears after so many days of it, without bow and zero, and its standard

@@ -100,7 +100,9 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
   const deep = 18 * (1 + Math.max(0, ...below.map((l) => l.row)));
   const top = high + 4;
   const scale = top + 20;
-  const ticks = Array.from({ length: Math.floor(most / every) + 1 }, (_, i) => i * every);
+  const ticks = Array.from({ length: Math.floor(most / every) + 1 }, (_, i) => i * every).filter(
+    (t) => (t / most) * width < width - 20,
+  );
   return (
     <svg
       width={width}
@@ -109,24 +111,26 @@ function Rule({ marks, width, u }: { marks: BearsMark[]; width: number; u: Units
       aria-label={`What it bears: ${marks.map(words).join(", ")}`}
       className="block"
     >
-      <rect x="0" y={top} width={width} height="20" fill="var(--timber-light)" stroke="var(--ink)" />
-      {ticks.map((t) => (
-        <g key={t}>
-          <line x1={(t / most) * width} x2={(t / most) * width} y1={top} y2={top + 6} stroke="var(--timber-ink)" />
-          <text
-            x={(t / most) * width + (t === 0 ? 4 : 0)}
-            y={scale - 3}
-            fontSize="13"
-            fill="var(--timber-ink)"
-            textAnchor={t === 0 ? "start" : "middle"}
-            style={{ stroke: "none" }}
-            className="fig"
-          >
-            {t}
-            {t === 0 ? ` ${u.mass}` : ""}
-          </text>
-        </g>
-      ))}
+      <g data-timber>
+        <rect x="0" y={top} width={width} height="20" fill="var(--timber-light)" stroke="var(--ink)" />
+        {ticks.map((t) => (
+          <g key={t}>
+            <line x1={(t / most) * width} x2={(t / most) * width} y1={top} y2={top + 6} stroke="var(--timber-ink)" />
+            <text
+              x={(t / most) * width + (t === 0 ? 4 : 0)}
+              y={scale - 3}
+              fontSize="13"
+              fill="var(--timber-ink)"
+              textAnchor={t === 0 ? "start" : "middle"}
+              style={{ stroke: "none" }}
+              className="fig"
+            >
+              {t}
+              {t === 0 ? ` ${u.mass}` : ""}
+            </text>
+          </g>
+        ))}
+      </g>
       {above.map((l) => (
         <Word key={`${l.mark.kind}${l.mark.on}`} l={l} y={high - 5 - l.row * 18} from={top} />
       ))}
