@@ -62,18 +62,39 @@ func TestScreenshots(t *testing.T) {
 	b.settled()
 	b.take("days")
 
-	q := browse(t, a.url, 1280, 800)
-	q.click("h2 a|Honey room, back wall")
-	q.onShelf("bins")
-	q.settled()
-	q.see("[data-testid=ideas] li")
-	q.take("box")
+	proofs(b)
 
 	phone := browse(t, a.url, 390, 844)
 	phone.click("h2 a|Honey room, long wall")
 	phone.says("[data-testid=verdict]", "Holds")
 	phone.until("the side view", `document.body.innerText.includes("from the side")`)
 	phone.take("phone")
+}
+
+func proofs(p *page) {
+	p.keys("6")
+	p.onShelf("alcove")
+	p.click(`[aria-label="On the bench"] button|=Over the years`)
+	p.see("[data-testid=years-chart]")
+	p.settled()
+	p.take("years")
+	p.onShelf("jars")
+	p.click(`[aria-label="On the bench"] button|=Logbook`)
+	p.see("[data-testid=log] li")
+	p.take("log")
+	p.click(`[aria-label="On the bench"] button|=Load test`)
+	p.see("[data-testid=proved]")
+	p.onShelf("display")
+	p.says("[data-testid=proposed]", "To prove 19.7")
+	q := onTest(p, "display", "")
+	for range 34 {
+		q.step()
+	}
+	for q.step() != "wait" {
+	}
+	p.see("[data-do=read]")
+	p.settled()
+	p.take("test")
 }
 
 // take takes a picture for the docs.
@@ -114,12 +135,6 @@ func hangings(p *page) {
 	p.take("working")
 	p.keys(kb.Escape)
 	p.click("aside button|the shelf")
-	for _, shelf := range []struct{ id, name string }{{"display", "floating"}, {"rack", "rack"}} {
-		p.onShelf(shelf.id)
-		p.settled()
-		p.until("the side view", `document.body.innerText.includes("from the side")`)
-		p.take(shelf.name)
-	}
 	p.onShelf("display")
 	p.click("aside button|compare the ways")
 	p.see("[data-way=sleeve]")
