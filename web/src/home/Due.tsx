@@ -6,9 +6,15 @@ const SOON = 14 * 86_400_000;
 
 /** The shelves of all walls that are to be looked at soon. */
 export function Due() {
-  const { data } = useQuery({ queryKey: ["due"], queryFn: prove.due, staleTime: 0, gcTime: 0, retry: false });
-  const today = new Date(Date.now()).toISOString().slice(0, 10);
-  const soon = data?.due.filter((d) => Date.parse(d.on ?? "") < Date.now() + SOON) ?? [];
+  const { data, dataUpdatedAt: now } = useQuery({
+    queryKey: ["due"],
+    queryFn: prove.due,
+    staleTime: 0,
+    gcTime: 0,
+    retry: false,
+  });
+  const today = new Date(now).toISOString().slice(0, 10);
+  const soon = data?.due.filter((d) => Date.parse(d.on ?? "") < now + SOON) ?? [];
   if (soon.length === 0) return null;
   return (
     <section aria-label="To look at" className="mb-4" data-testid="due">

@@ -32,13 +32,15 @@ export function TestView({ reply, width, height }: { reply: ProveReply; width: n
         <Proposed plan={reply.plan} cautions={reply.cautions} width={width - 32} />
       ) : (
         <p className="pt-3 text-red" data-testid="no-test">
-          ✕ {reply.problem}.
+          ✕ {sentence(reply.problem ?? "")}.
         </p>
       )}
       <Made tests={reply.tests} width={width - 32} />
     </div>
   );
 }
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a test will prove, said before its first step. */
 function Proposed({ plan, cautions, width }: { plan: TestPlan; cautions: string[]; width: number }) {
