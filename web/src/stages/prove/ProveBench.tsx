@@ -3,7 +3,7 @@ import { lazy } from "../../ui/lazy";
 import { useChoice, useDeeds } from "../../bench/context";
 import { useSize } from "../../ui/useSize";
 import { Bears } from "./Bears";
-import { useProve, useRecord } from "./useProve";
+import { useOutbox, useProve } from "./useProve";
 
 const TestView = lazy(() => import("./TestView").then((m) => ({ default: m.TestView })));
 const YearsView = lazy(() => import("./YearsView").then((m) => ({ default: m.YearsView })));
@@ -22,7 +22,7 @@ export function ProveBench({ width, height }: { width: number; height: number })
   const { on } = useChoice();
   const { turnTo } = useDeeds();
   const { reply, why, settling } = useProve();
-  const { left, error } = useRecord();
+  const left = useOutbox();
   const [ref, room] = useSize();
   const now = BENCHES.find(([k]) => k === on)?.[0] ?? "test";
   return (
@@ -53,9 +53,9 @@ export function ProveBench({ width, height }: { width: number; height: number })
           is back. Add no weight until then; unload if you hear or see anything.
         </p>
       )}
-      {(why ?? error) && left === 0 && (
+      {why && left === 0 && (
         <p role="alert" className="px-4 text-red">
-          {why ?? error}
+          {why}
         </p>
       )}
       <div ref={ref} className="min-h-0 flex-1">

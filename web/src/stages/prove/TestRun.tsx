@@ -9,7 +9,7 @@ import { Press } from "../../ui/Press";
 import { ReadField } from "./ReadField";
 import { TestChart } from "./TestChart";
 import { TestDrawing } from "./TestDrawing";
-import { stamp, useClock, useRecord } from "./useProve";
+import { stamp, useClock, useOutbox, useRecord } from "./useProve";
 
 /** A reading so many seconds before its time still counts. */
 const EARLY = 15;
@@ -21,7 +21,8 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
   const design = useDesign();
   const { shelfId } = useChoice();
   const report = reportOf(useAnswer(), shelfId);
-  const { record: put, left, again } = useRecord();
+  const { record: put, error, again } = useRecord();
+  const left = useOutbox();
   const shelf = design.shelves.find((s) => s.id === shelfId);
   const { plan, advice } = test;
   const [noticed, setNoticed] = useState(false);
@@ -71,6 +72,11 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
           {advice.says}
         </p>
         {advice.why && <p className="text-ochre">! {advice.why}.</p>}
+        {error && (
+          <p role="alert" className="text-red">
+            {error}
+          </p>
+        )}
         <Clock due={advice.due_s ?? 0} elapsed={elapsed} />
         <Next test={test} record={record} away={left > 0} />
         {!wide && more}

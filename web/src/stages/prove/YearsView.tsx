@@ -4,6 +4,7 @@ import { prove } from "../../api/prove";
 import { reason } from "../../api/client";
 import type { LogTaken, ProveReply, SagReading, Years } from "../../api/types.gen";
 import { useChoice, useDesign, useWords } from "../../bench/context";
+import { Measure } from "../../bench/Measure";
 import { round, sag } from "../../format";
 import { newId } from "../../model/edit";
 import { FileButton } from "../../ui/FileButton";
@@ -51,10 +52,14 @@ export function YearsView({ reply, width }: { reply: ProveReply; width: number }
 function Reading({ years }: { years: Years }) {
   const u = useDesign().units;
   const { shelfId } = useChoice();
+  const length = useDesign().shelves.find((s) => s.id === shelfId)?.length_mm ?? 0;
   const { record } = useRecord();
   const words = useWords()<SagReading["gauge"]>("Gauge").filter(([k]) => k !== "none");
   const [gauge, setGauge] = useState<SagReading["gauge"]>("straightedge");
-  const [empty, setEmpty] = useState(years.readings.length === 0);
+  const [under, setUnder] = useState<"empty" | "all" | "other">(years.readings.length === 0 ? "empty" : "all");
+  const [other, setOther] = useState(years.asked_kg);
+  const [at, setAt] = useState(years.at);
+  const [moisture, setMoisture] = useState(0);
   const [since, setSince] = useState("");
   const [more, setMore] = useState(false);
   const [on, setOn] = useState("");
@@ -68,9 +73,11 @@ function Reading({ years }: { years: Years }) {
       data: {
         mm,
         gauge,
-        kg: empty ? 0 : years.asked_kg,
+        kg: under === "empty" ? 0 : under === "all" ? years.asked_kg : other,
+        at: at === years.at ? undefined : at,
+        moisture_pct: moisture || undefined,
         since:
-          !empty && since
+          under !== "empty" && since
             ? stamp(Math.min(Date.parse(`${since}T12:00`), on ? Date.parse(`${on}T12:00`) : Date.now()))
             : undefined,
       },
@@ -78,7 +85,7 @@ function Reading({ years }: { years: Years }) {
       if (!why) {
         setText("");
         setOn("");
-        setEmpty(false);
+        if (under === "empty") setUnder("all");
       }
       return why;
     });
@@ -105,8 +112,8 @@ function Reading({ years }: { years: Years }) {
         <select
           aria-label="what stands on it"
           className="min-h-9 bg-transparent text-chalk"
-          value={empty ? "empty" : "all"}
-          onChange={(e) => setEmpty(e.target.value === "empty")}
+          value={under}
+          onChange={(e) => setUnder(e.target.value as typeof under)}
         >
           <option value="empty" className="bg-sheet text-ink">
             nothing: it is empty
@@ -114,15 +121,44 @@ function Reading({ years }: { years: Years }) {
           <option value="all" className="bg-sheet text-ink">
             all that is asked, {round(years.asked_kg, u)}
           </option>
+          <option value="other" className="bg-sheet text-ink">
+            another load
+          </option>
         </select>
       </label>
+      {under === "other" && (
+        <span className="w-60">
+          <Measure
+            label="load then"
+            kind="mass"
+            value={other}
+            onPut={(kg) => taken(kg >= 0 && kg < 20_000, () => setOther(kg))}
+          />
+        </span>
+      )}
       <button type="button" className="act min-h-11" aria-expanded={more} onClick={() => setMore(!more)}>
-        another day, a remark
+        another day, place, a remark
       </button>
       {more && (
         <span className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <Day label="read on" value={on} onChange={setOn} />
-          {!empty && <Day label="loaded since" value={since} onChange={setSince} />}
+          {under !== "empty" && <Day label="loaded since" value={since} onChange={setSince} />}
+          <span className="w-72">
+            <Measure
+              label="read at, from the left end"
+              kind="length"
+              value={at * length}
+              onPut={(mm) => taken(mm >= 0 && mm <= length, () => setAt(mm / length))}
+            />
+          </span>
+          <span className="w-52">
+            <Measure
+              label="moisture then, %"
+              kind="number"
+              value={moisture}
+              onPut={(v) => taken(v >= 0 && v <= 60, () => setMoisture(v))}
+            />
+          </span>
           <input
             aria-label="remark"
             placeholder="remark"
@@ -140,6 +176,12 @@ function Reading({ years }: { years: Years }) {
       )}
     </section>
   );
+}
+
+/** Takes a figure that can be, or says that it cannot. */
+function taken(can: boolean, put: () => void): Promise<string | null> {
+  if (can) put();
+  return Promise.resolve(can ? null : "that cannot be here");
 }
 
 function Day({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useParams } from "react-router";
 import { reason } from "../../api/client";
 import { flush, hearOutbox, send, waiting } from "../../api/outbox";
@@ -91,14 +91,11 @@ export function useProve() {
   };
 }
 
-/** Writes into the journal; what the server does not have yet is kept here. */
-export function useRecord() {
+/** Asks anew for all that hangs on the journal. */
+function useAgain() {
   const { id = "" } = useParams();
-  const design = useDesign();
   const client = useQueryClient();
-  const [error, setError] = useState<string | null>(null);
-  const left = useSyncExternalStore(hearOutbox, () => waiting(id));
-  const again = useCallback(
+  return useCallback(
     () =>
       Promise.all([
         client.invalidateQueries({ queryKey: ["prove", id] }),
@@ -106,15 +103,33 @@ export function useRecord() {
       ]),
     [client, id],
   );
+}
+
+/** How many entries wait for the server; they are sent as soon as it is there. */
+export function useOutbox(): number {
+  const { id = "" } = useParams();
+  const again = useAgain();
+  const left = useSyncExternalStore(hearOutbox, () => waiting(id));
+  const was = useRef(0);
   useEffect(() => {
-    if (left === 0) void again();
-    else void flush(id);
+    if (left > 0) void flush(id);
+    else if (was.current > 0) void again();
+    was.current = left;
   }, [left, id, again]);
+  return left;
+}
+
+/** Writes into the journal; what the server does not have yet is kept here. */
+export function useRecord() {
+  const { id = "" } = useParams();
+  const design = useDesign();
+  const [error, setError] = useState<string | null>(null);
+  const again = useAgain();
   const record = async (fact: Pick<Entry, "kind"> & Partial<Entry>): Promise<string | null> => {
     const why = await send(id, { id: newId(), when: stamp(), ...fact }, design);
     setError(why);
     await again();
     return why;
   };
-  return { record, error, left, again };
+  return { record, error, again };
 }
