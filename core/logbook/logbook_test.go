@@ -165,8 +165,8 @@ func TestEntriesThatCannotBe(t *testing.T) {
 
 // The log says each thing in words, the newest first, and what was taken back stays to be seen.
 func TestTheLogInWords(t *testing.T) {
-	p, _ := honeyRoom(t)
-	plan, err := prove.Of(t.Context(), p, prove.Asked{Shelf: "jars", Hold: prove.AnHour, Where: prove.AsAsked, Gauge: prove.Dial})
+	p, rep := honeyRoom(t)
+	plan, err := prove.Of(t.Context(), p, rep, prove.Asked{Shelf: "jars", Hold: prove.AnHour, Where: prove.AsAsked, Gauge: prove.Dial})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -158,34 +158,31 @@ type bearing struct {
 	breaks, most float64
 }
 
-// Of plans a test of a shelf of a valid design.
-func Of(ctx context.Context, p *design.Project, asked Asked) (*Plan, error) {
-	loaded := p
-	s := shelfOf(p, asked.Shelf)
+// Of plans a test of a shelf of a valid design, whose report is given.
+func Of(ctx context.Context, p *design.Project, rep *check.Report, asked Asked) (*Plan, error) {
+	loaded, s := p, shelfOf(p, asked.Shelf)
 	if s == nil {
 		return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
 	}
-	form, _ := s.Form()
 	if asked.Where == Heaped {
-		if form != nil {
+		if form, _ := s.Form(); form != nil {
 			return nil, fmt.Errorf("%w: there is no board to heap a load on; load it as its contents stand", ErrNothing)
 		}
+		var err error
 		loaded = heaped(p, s)
-	}
-	rep, err := check.Run(ctx, loaded)
-	if err != nil {
-		return nil, err
-	}
-	for i := range rep.Shelves {
-		if rep.Shelves[i].ID == asked.Shelf {
-			plan, err := planOf(p, s, &rep.Shelves[i], asked)
-			if err == nil {
-				plan.Stands = stands(shelfOf(loaded, s.ID))
-			}
-			return plan, err
+		if rep, err = check.Run(ctx, loaded); err != nil {
+			return nil, err
 		}
 	}
-	return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
+	i := slices.IndexFunc(rep.Shelves, func(a check.Shelf) bool { return a.ID == asked.Shelf })
+	if i < 0 {
+		return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
+	}
+	plan, err := planOf(p, s, &rep.Shelves[i], asked)
+	if err == nil {
+		plan.Stands = stands(shelfOf(loaded, s.ID))
+	}
+	return plan, err
 }
 
 func shelfOf(p *design.Project, id string) *design.Shelf {

@@ -2,8 +2,10 @@ package prove
 
 import (
 	"encoding/json"
+	"errors"
 	"math"
 	"os"
+	"strings"
 	"testing"
 
 	"aguante/core/check"
@@ -91,16 +93,22 @@ func honeyRoom(t *testing.T) *design.Project {
 	return &p
 }
 
-// The plan for the jar shelf: no more than its weakest link lets be put on, in steps that are small where it matters.
-func TestThePlanIsWithinItsRules(t *testing.T) {
-	p := honeyRoom(t)
+func reportOf(t *testing.T, p *design.Project) *check.Report {
+	t.Helper()
 	rep, err := check.Run(t.Context(), p)
 	if err != nil {
 		t.Fatal(err)
 	}
+	return rep
+}
+
+// The plan for the jar shelf: no more than its weakest link lets be put on, in steps that are small where it matters.
+func TestThePlanIsWithinItsRules(t *testing.T) {
+	p := honeyRoom(t)
+	rep := reportOf(t, p)
 	for _, s := range rep.Shelves {
 		for _, h := range []Hold{TenMinutes, AnHour, ADay} {
-			plan, err := Of(t.Context(), p, Asked{Shelf: s.ID, Hold: h, Where: AsAsked, Gauge: Dial})
+			plan, err := Of(t.Context(), p, rep, Asked{Shelf: s.ID, Hold: h, Where: AsAsked, Gauge: Dial})
 			if err != nil {
 				t.Logf("%s: %v", s.Name, err)
 				continue
@@ -269,7 +277,7 @@ func TestTheRules(t *testing.T) {
 // What was proved is of the shelf as it was: it goes stale when the board, the wall or the contents change, and says why.
 func TestAProofGoesStale(t *testing.T) {
 	was := honeyRoom(t)
-	plan, err := Of(t.Context(), was, Asked{Shelf: "display", Hold: AnHour, Where: AsAsked, Gauge: Dial})
+	plan, err := Of(t.Context(), was, reportOf(t, was), Asked{Shelf: "display", Hold: AnHour, Where: AsAsked, Gauge: Dial})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -296,6 +304,78 @@ func TestAProofGoesStale(t *testing.T) {
 	} {
 		if why := change(f); why != "" {
 			t.Errorf("%s: %s", what, why)
+		}
+	}
+}
+
+// A heap mid-span is worse than the same load spread, and a plan for it says where it stands; what cannot be tested says why.
+func TestHeapsAndWhatCannotBeTested(t *testing.T) {
+	p := honeyRoom(t)
+	rep := reportOf(t, p)
+	spread, err := Of(t.Context(), p, rep, Asked{Shelf: "display", Hold: AnHour, Where: AsAsked, Gauge: Dial})
+	if err != nil {
+		t.Fatal(err)
+	}
+	heap, err := Of(t.Context(), p, rep, Asked{Shelf: "display", Hold: AnHour, Where: Heaped, Gauge: Dial})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(heap.Stands) != 1 || heap.Stands[0].Part != 1 || heap.Line <= 0 {
+		t.Errorf("%+v of %+v", heap.Stands, spread.Stands)
+	}
+	alone, err := Of(t.Context(), p, rep, Asked{Shelf: "alcove", Hold: AnHour, Where: AsAsked, Gauge: NoGauge, Alone: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if beside, _ := Of(t.Context(), p, rep, Asked{Shelf: "alcove", Hold: AnHour, Where: AsAsked, Gauge: Dial}); alone.Cap > beside.Cap {
+		t.Errorf("nobody listens, and %.1f kg of %.1f may be put on", alone.Cap, beside.Cap)
+	}
+	few := []Thing{{Name: "sand bag", Kg: 2, Count: 3}}
+	for what, asked := range map[string]Asked{
+		"a heap on a rack": {Shelf: "rack", Where: Heaped, Hold: AnHour, Gauge: Dial}, "no such shelf": {Shelf: "none"},
+		"too few things": {Shelf: "jars", Hold: AnHour, Where: AsAsked, Gauge: Dial, Things: few}, "one large thing": {Shelf: "jars", Hold: AnHour, Where: AsAsked, Gauge: Dial, Things: []Thing{{Name: "anvil", Kg: 40}}},
+	} {
+		if _, err := Of(t.Context(), p, rep, asked); !errors.Is(err, ErrNothing) {
+			t.Errorf("%s: %v", what, err)
+		}
+	}
+	// Things of several sizes, the largest first, and no more of them than there are.
+	mixed, err := Of(t.Context(), p, rep, Asked{Shelf: "display", Hold: AnHour, Where: AsAsked, Gauge: Dial, Things: []Thing{{Name: "litre of water", Kg: 1}, {Name: "sand bag", Kg: 5, Count: 2}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	bags := 0
+	for _, st := range mixed.Steps {
+		for _, a := range st.Adds {
+			bags += strings.Count(a, "1 × sand bag") + 2*strings.Count(a, "2 × sand bag")
+		}
+	}
+	if bags != 2 {
+		t.Errorf("%d bags of two: %+v", bags, mixed.Steps)
+	}
+}
+
+// What a break teaches: as expected, far below, elsewhere.
+func TestWhatABreakTeaches(t *testing.T) {
+	p := honeyRoom(t)
+	rep := reportOf(t, p)
+	jars := &rep.Shelves[0]
+	asked, breaks, first := Asks(jars, "jars-b2", 180)
+	if asked <= 0 || breaks <= asked || first == nil || first.Of != hold.OfSteel {
+		t.Fatalf("asked %.1f, breaks %.1f, %+v", asked, breaks, first)
+	}
+	for what, c := range map[string]struct {
+		b        Broken
+		says     string
+		explains bool
+	}{
+		"as expected":   {Broken{Trial: true, Support: "jars-b2", Lever: 180, Kg: breaks, Went: hold.OfSteel}, "near the", false},
+		"far below":     {Broken{Trial: true, Support: "jars-b2", Lever: 180, Kg: breaks / 2, Went: hold.OfSteel}, "far below", true},
+		"another thing": {Broken{Kg: 30, Went: hold.OfGlue}, "the reckoning or the making is off", true},
+		"of nothing":    {Broken{Trial: true, Support: "none", Lever: 180, Kg: 30, Went: hold.OfGlue}, "nothing was expected", false},
+	} {
+		if l := Learn(jars, c.b); !strings.Contains(l.Says, c.says) || (len(l.Explains) > 0) != c.explains {
+			t.Errorf("%s: %+v", what, l)
 		}
 	}
 }

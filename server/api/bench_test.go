@@ -89,3 +89,15 @@ func BenchmarkHeavyWall(b *testing.B) {
 		})
 	}
 }
+
+// A load test as it is asked for after every entry, with the demo's log behind it.
+func BenchmarkProve(b *testing.B) {
+	s := server(b)
+	wall := wallIn(b, s)
+	body := `{"design":` + jars(b) + `,"asked":{"shelf":"alcove","hold":"1h","where":"contents","gauge":"dial","things":[]},"now":"2026-11-26T18:30:00Z"}`
+	for b.Loop() {
+		if code := ask(b, s, "POST", wall+"/prove", body, nil, UnitsHeader, "mm kg"); code != http.StatusOK {
+			b.Fatal(code)
+		}
+	}
+}

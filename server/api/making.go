@@ -133,7 +133,7 @@ func (a *Server) printed(c *gin.Context, p *design.Project) (*paper.Subject, err
 	if err != nil {
 		return nil, err
 	}
-	then := &pasts{a: a, c: c, now: p, designs: map[string]*design.Project{}}
+	then := a.before(c, p)
 	marks := map[string][]prove.Mark{}
 	for i := range r.Shelves {
 		marks[r.Shelves[i].ID] = logbook.Marks(p, &r.Shelves[i], entries, then.of)

@@ -72,13 +72,14 @@ func (a *Server) proved(c *gin.Context, p *design.Project, asked prove.Asked, no
 	}
 	shelf := &rep.Shelves[i]
 	out := &contract.ProveReply{Cautions: cautions, Tests: []contract.TestDone{}, Broken: []contract.BrokenOf{}, Pieces: []contract.PiecesOf{}, LookAt: logbook.LookAt()}
-	if out.Plan, err = prove.Of(ctx, p, asked); err != nil {
+	if out.Plan, err = prove.Of(ctx, p, rep, asked); err != nil {
 		if !errors.Is(err, prove.ErrNothing) {
 			return nil, err
 		}
 		out.Problem = err.Error()
 	}
-	then := &pasts{a: a, c: c, now: p, designs: map[string]*design.Project{}}
+	then := a.before(c, p)
+	then.reports[p] = rep
 	out.Marks = logbook.Marks(p, shelf, entries, then.of)
 	a.tests(out, then, shelf, entries, now)
 	if err := a.broken(out, then, shelf, entries); err != nil {
@@ -94,7 +95,31 @@ type pasts struct {
 	c       *gin.Context
 	now     *design.Project
 	designs map[string]*design.Project
+	reports map[*design.Project]*check.Report // nil where one cannot be checked any more
 	err     error
+}
+
+func (a *Server) before(c *gin.Context, p *design.Project) *pasts {
+	return &pasts{a: a, c: c, now: p, designs: map[string]*design.Project{}, reports: map[*design.Project]*check.Report{}}
+}
+
+// shelf is what a shelf came to under the design that an entry names, nil where that cannot be told.
+func (t *pasts) shelf(hash, id string) *check.Shelf {
+	p := t.of(hash)
+	rep, ok := t.reports[p]
+	if !ok {
+		rep, _ = check.Run(t.c.Request.Context(), p)
+		t.reports[p] = rep
+	}
+	if rep == nil {
+		return nil
+	}
+	for i := range rep.Shelves {
+		if rep.Shelves[i].ID == id {
+			return &rep.Shelves[i]
+		}
+	}
+	return nil
 }
 
 // of is the design that an entry names; one that is gone, or was never named, is as now.
@@ -154,16 +179,9 @@ func (a *Server) tests(out *contract.ProveReply, then *pasts, shelf *check.Shelf
 // broken puts in what broke, and what like pieces allow that were broken on purpose.
 func (a *Server) broken(out *contract.ProveReply, then *pasts, shelf *check.Shelf, entries []journal.Entry) error {
 	for _, w := range logbook.Broken(entries, shelf.ID) {
-		was := then.of(w.Design)
-		rep, err := check.Run(then.c.Request.Context(), was)
-		if err != nil {
-			continue // the design of then cannot be checked any more
-		}
-		b := contract.BrokenOf{Went: w, Lesson: prove.Lesson{Says: "the shelf is not in the design that this was written under", Explains: []string{}}}
-		for i := range rep.Shelves {
-			if rep.Shelves[i].ID == shelf.ID {
-				b.Lesson = prove.Learn(&rep.Shelves[i], w.Broken)
-			}
+		b := contract.BrokenOf{Went: w, Lesson: prove.Lesson{Says: "the shelf cannot be judged as it was then", Explains: []string{}}}
+		if was := then.shelf(w.Design, shelf.ID); was != nil {
+			b.Lesson = prove.Learn(was, w.Broken)
 		}
 		out.Broken = append(out.Broken, b)
 		if !w.Trial || !then.same(w.Design, shelf.ID) {
