@@ -93,7 +93,11 @@ func (s *Subject) markSays(m prove.Mark) string {
 	if m.Above {
 		above = "above "
 	}
-	text := name + " " + above + s.Units.Holds(m.Kg)
+	much := s.Units.Holds(m.Kg)
+	if m.Kind == prove.MarkAsked {
+		much = s.Units.Asked(m.Kg)
+	}
+	text := name + " " + above + much
 	if m.On != "" {
 		text += ", " + m.On
 	}
@@ -121,5 +125,5 @@ func (s *Subject) logbook(f *flow) {
 		}
 		rows = append(rows, []string{when, l.Name, says, l.Text})
 	}
-	f.table([]float64{3, 3, 7, 7}, []string{"when", "shelf", "what", "remark"}, rows)
+	f.table([]float64{4, 3.5, 7, 7}, []string{"when", "shelf", "what", "remark"}, rows)
 }
