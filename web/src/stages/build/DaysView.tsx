@@ -250,7 +250,7 @@ function BlockRow({
 function Tick({ step, facts }: { step: WorkStep; facts: ReturnType<typeof useFacts> }) {
   return (
     <span className="max-[700px]:row-span-2">
-      <Press onClick={() => void facts.tick(tickOf(step.id), step.done)}>
+      <Press onClick={() => void facts.tick(tickOf(step.id), step.done, step.says)}>
         <span aria-label={`${step.says}: done`}>{step.done ? "✓" : "○"}</span>
       </Press>
     </span>

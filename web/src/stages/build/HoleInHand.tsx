@@ -31,7 +31,7 @@ export function HoleInHand({
   const design = useDesign();
   const u = design.units;
   const done = async () => {
-    if ((await facts.tick(`hole/${hole.key}`, hole.done)) === null && !hole.done) go(1);
+    if ((await facts.tick(`hole/${hole.key}`, hole.done, `hole ${hole.n}, ${hole.for}`)) === null && !hole.done) go(1);
   };
   return (
     <article className="self-start pt-2" aria-label={`Hole ${hole.n}`} data-testid="hole">

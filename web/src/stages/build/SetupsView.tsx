@@ -139,7 +139,7 @@ function CardInHand({
       <button
         type="button"
         className="act min-h-9 font-semibold"
-        onClick={() => void facts.tick(`card/${card.id}`, card.done)}
+        onClick={() => void facts.tick(`card/${card.id}`, card.done, card.title)}
       >
         {card.done ? "✓ done; it is not" : "done"}
       </button>

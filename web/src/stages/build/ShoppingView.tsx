@@ -73,7 +73,9 @@ function Line({ row }: { row: BuyRow }) {
   const cell = "border-b border-hair py-1 pr-3 align-top max-[700px]:border-0 max-[700px]:py-0";
   const toggle = () =>
     void facts.record(
-      row.bought ? { kind: "take-back", takes_back: row.bought } : { kind: "purchase", about: `buy/${row.key}` },
+      row.bought
+        ? { kind: "take-back", takes_back: row.bought }
+        : { kind: "purchase", about: `buy/${row.key}`, text: row.name },
     );
   return (
     <tr

@@ -58,8 +58,8 @@ export function useFacts() {
     /** Asks again for what hangs on the shop or the plan, which were changed. */
     again: () => client.invalidateQueries({ queryKey: ["making", id] }),
     /** A thing is done, or was not. */
-    tick: (about: string, done: string | undefined) =>
-      record(done ? { kind: "take-back", takes_back: done } : { kind: "tick", about }),
+    tick: (about: string, done: string | undefined, text = "") =>
+      record(done ? { kind: "take-back", takes_back: done } : { kind: "tick", about, text }),
   };
 }
 
