@@ -11,7 +11,6 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"aguante/core/shop"
-	"aguante/server/contract"
 )
 
 // openCutting opens how the honey room is cut.
@@ -166,10 +165,8 @@ func TestCutBoardsAreFacts(t *testing.T) {
 	if now := strings.Join(stock(), ", "); now != "offcut, 1 × 8 with a split end" {
 		t.Errorf("on hand again: %s", now)
 	}
-	var j contract.Journal
-	id := projectOf(p)
-	if err := json.Unmarshal(a.get("/api/projects/"+id+"/journal"), &j); err != nil || len(j.Entries) != 2 {
-		t.Errorf("%d entries, %v", len(j.Entries), err)
+	if n := len(factsOf(a, p)); n != 2 {
+		t.Errorf("%d entries", n)
 	}
 }
 

@@ -16,7 +16,6 @@ func TestWhatDoesNotGoTogetherIsMended(t *testing.T) {
 	a, p := openJars(t, 1280, 800)
 	p.keys("4")
 	p.onShelf("rack")
-	p.click("aside button|=all of it")
 	p.put("2, arms' tops, over the foot", "10")
 	p.says("[data-testid=problems]", "These arms run into those")
 	p.says("[data-testid=verdict]", "Cannot say")

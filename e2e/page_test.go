@@ -20,6 +20,7 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/input"
+	cdppage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
@@ -186,8 +187,26 @@ func browse(t testing.TB, url string, width, height int64) *page {
 	ctx, cancel := context.WithTimeout(bctx, 5*time.Minute)
 	t.Cleanup(cancel)
 	p := &page{t: t, ctx: ctx}
+	p.counts()
 	p.do(chromedp.EmulateViewport(width, height), chromedp.Navigate(url))
 	return p
+}
+
+// counts has the page count what it has asked for and what is still to come: what comes moves what stands below it.
+func (p *page) counts() {
+	p.t.Helper()
+	const script = `(() => { const ask = window.fetch; window.flying = 0;
+		window.fetch = (...all) => { window.flying++; return ask(...all).finally(() => setTimeout(() => window.flying--, 30)); }; })()`
+	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{Source: script}); err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+// calm waits until all that was asked for is there, but for searches, which take their time.
+func (p *page) calm() {
+	p.t.Helper()
+	for end := time.Now().Add(600 * time.Millisecond); time.Now().Before(end) && eval[bool](p, "(window.flying ?? 0) > 0"); time.Sleep(15 * time.Millisecond) {
+	}
 }
 
 // tab opens a second tab of the same browser.
@@ -196,6 +215,7 @@ func (p *page) tab(url string) *page {
 	ctx, cancel := chromedp.NewContext(p.ctx)
 	p.t.Cleanup(cancel)
 	q := &page{t: p.t, ctx: ctx}
+	q.counts()
 	q.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(url))
 	return q
 }
@@ -304,6 +324,7 @@ func (p *page) centre(at string) (x, y float64) {
 	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); " +
 		"return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
 	p.see(at)
+	p.calm()
 	var last []float64
 	still := 0
 	for end := time.Now().Add(12 * time.Second); time.Now().Before(end); time.Sleep(25 * time.Millisecond) {

@@ -117,6 +117,7 @@ func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
 	p.says("[data-testid=verdict]", "stands in upright")
 	p.says("[data-testid=problems]", "stands in upright")
 	p.gone("[data-testid=stale]") // it is drawn as it is
+	p.click("aside button|=all of it")
 	p.onShelf("jars")
 	p.gone("[data-testid=stale]")
 	p.says("[data-testid=verdict]", "Holds 36 kg")
@@ -130,6 +131,7 @@ func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
 	p.click("aside li:not([data-testid=problems] li) button|upright 2") // not the mend that moves it
 	p.put("from the wall's left end", "34")
 	p.says("[data-testid=verdict]", "Holds")
+	p.click("aside button|=all of it")
 	p.onShelf("jars")
 	p.gone("[data-testid=left-out]")
 }

@@ -4,51 +4,25 @@ import type {
   BreakReply,
   StockPart,
   Term,
-  PartsTable,
   CompareReply,
-  Copies,
-  CopyOf,
   Improvements,
   Catalogue,
   ChangesReply,
   CheckReply,
   CheckRequest,
-  ContentsRequest,
-  Dial,
-  DialRequest,
   DressRequest,
   Hung,
   MakeReply,
   MendReply,
   MakeRequest,
   Failure,
-  Item,
-  Ladder,
-  LadderRequest,
   LoadedRequest,
   ShelfReport,
-  MoistureReply,
-  MoistureRequest,
   Own,
-  Parts,
-  Places,
-  Preview,
   ShelfRequest,
   Project,
   QuantityReply,
-  Reading,
-  Past,
-  Row,
   Saved,
-  ScaleRequest,
-  ScannerRequest,
-  ScanReply,
-  ScanRequest,
-  SplitRequest,
-  Stiffness,
-  StiffnessRequest,
-  Stock,
-  TableReply,
   TableRequest,
   Working,
 } from "./types.gen";
@@ -152,11 +126,6 @@ let counted = 0;
 /** A number that grows, also over loads of the page. */
 const count = () => (counted = Math.max(Date.now(), counted + 1));
 
-const backup = (what: string, from: File | CopyOf) =>
-  from instanceof File
-    ? call<Preview>("POST", `/backup/${what}`, from, { headers: { "Content-Type": "application/vnd.sqlite3" } })
-    : call<Preview>("POST", `/backup/${what}?copy=${encodeURIComponent(from.name)}`);
-
 export const api = {
   catalogue: (units: Units) => call<Catalogue>("GET", "/catalogue", undefined, { units }),
   check: (q: CheckRequest, units: Units) => busy(call<CheckReply>("POST", "/check", q, { units })),
@@ -168,29 +137,13 @@ export const api = {
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>
     call<QuantityReply>("POST", "/quantity", { text, kind, unit }),
   own: () => call<Own>("GET", "/own"),
-  keepContents: (row: Omit<Row, "key" | "group">) => call<Row>("POST", "/own/contents", row),
-  forgetContents: (key: string) => call<undefined>("DELETE", `/own/contents/${key}`),
-  contents: (q: ContentsRequest) => call<Item>("POST", "/contents", q),
-  split: (q: SplitRequest) => call<Parts>("POST", "/split", q),
-  keepBoard: (b: Omit<Stock, "key">) => call<Stock>("POST", "/own/boards", b),
   keepPart: (p: Omit<StockPart, "key"> & { key?: string }) => call<StockPart>("POST", "/own/parts", { key: "", ...p }),
   forgetPart: (key: string) => call<undefined>("DELETE", `/own/parts/${key}`),
-  partsTable: (text: string) => call<PartsTable>("POST", "/own/parts/table", { text, parts: [], bad: [] }),
-  forgetBoard: (key: string) => call<undefined>("DELETE", `/own/boards/${key}`),
-  ladder: (q: LadderRequest) => call<Ladder>("POST", "/ladder", q),
   dress: (q: DressRequest) => busy(call<Hung>("POST", "/dress", q)),
   make: (q: MakeRequest) => busy(call<MakeReply>("POST", "/make", q)),
   improve: (q: ShelfRequest, signal: AbortSignal) => call<Improvements>("POST", "/improve", q, { signal }),
   compare: (q: ShelfRequest, signal: AbortSignal) => call<CompareReply>("POST", "/compare", q, { signal }),
   breaking: (q: ShelfRequest, signal: AbortSignal) => call<BreakReply>("POST", "/break", q, { signal }),
-  places: (q: ShelfRequest, signal: AbortSignal) => call<Places>("POST", "/places", q, { signal }),
-  stiffness: (q: StiffnessRequest) => call<Stiffness>("POST", "/stiffness", q),
-  dial: (q: DialRequest) => call<Dial>("POST", "/instruments/dial", q),
-  moisture: (q: MoistureRequest) => call<MoistureReply>("POST", "/instruments/moisture", q),
-  scale: (q: ScaleRequest) => call<Reading>("POST", "/instruments/scale", q),
-  scanner: (q: ScannerRequest) => call<ScanReply>("POST", "/instruments/scanner", q),
-  scan: (q: ScanRequest) => call<ScanReply>("POST", "/scan", q),
-  readTable: (q: TableRequest) => call<TableReply>("POST", "/table/read", q),
   exported: (format: string, q: Omit<TableRequest, "text"> | null) => save(`/export/${format}`, q ?? {}),
   readFile: (text: string) => call<Project>("POST", "/file", text),
   projects: () => call<Saved[]>("GET", "/projects"),
@@ -209,9 +162,6 @@ export const api = {
   restore: (id: string) => call<undefined>("POST", `/projects/${id}/restore`),
   /** Brings a wall that cannot be read back to its last state that can be. */
   mend: (id: string) => call<Saved>("POST", `/projects/${id}/mend`),
-  copies: () => call<Copies>("GET", "/backup/copies"),
-  compareBackup: (from: File | CopyOf) => backup("compare", from),
-  restoreBackup: (from: File | CopyOf) => backup("restore", from),
   glossary: () => call<Term[]>("GET", "/glossary"),
   /** What a label means; null where nothing is written of it. */
   word: async (label: string): Promise<Term | null> => {
@@ -224,8 +174,6 @@ export const api = {
   },
   changes: (was: Project, now: Project, signal: AbortSignal) =>
     call<ChangesReply>("POST", "/changes", { was, now }, { signal, units: now.units }),
-  revisions: (id: string) => call<Past[]>("GET", `/projects/${id}/revisions`),
-  revision: (id: string, version: number) => call<Saved>("GET", `/projects/${id}/revisions/${version}`),
 };
 
 /** What went wrong, in words for a person. */

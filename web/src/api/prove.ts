@@ -1,14 +1,5 @@
 import { call, fetched } from "./client";
-import type {
-  DueReply,
-  GaugeReply,
-  KeptPicture,
-  LogReply,
-  LogTaken,
-  Project,
-  ProveReply,
-  ProveRequest,
-} from "./types.gen";
+import type { GaugeReply, KeptPicture, LogReply, LogTaken, Project, ProveReply, ProveRequest } from "./types.gen";
 
 /** What the stage that proves asks of the server. */
 export const prove = {
@@ -25,7 +16,6 @@ export const prove = {
   readings: (text: string, shelf: string) => call<LogTaken>("POST", "/readings", { text, shelf }),
   picture: (id: string, f: Blob) =>
     call<KeptPicture>("POST", `/projects/${id}/pictures`, f, { headers: { "Content-Type": f.type } }),
-  due: () => call<DueReply>("GET", "/due"),
   /** Saves the log as a file. */
   saved: (id: string, format: string) => fetched(`/projects/${id}/log/${format}`),
 };

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, reason } from "../api/client";
+import { reason } from "../api/client";
+import { kept } from "../api/kept";
 import type { Revision } from "../api/types.gen";
 import { Sheet } from "../ui/Sheet";
 import { useDeeds, useSheet } from "./context";
@@ -11,7 +12,7 @@ export function HistorySheet({ id }: { id: string }) {
   const [open, setOpen] = useSheet("history");
   const q = useQuery({
     queryKey: ["revisions", id],
-    queryFn: () => api.revisions(id),
+    queryFn: () => kept.revisions(id),
     enabled: open,
     gcTime: 0,
     staleTime: 0,
@@ -19,7 +20,7 @@ export function HistorySheet({ id }: { id: string }) {
   const [error, setError] = useState<string | null>(null);
   const take = async (version: number) => {
     try {
-      const { document } = await api.revision(id, version);
+      const { document } = await kept.revision(id, version);
       edit(() => document);
       setOpen(false);
     } catch (err) {

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { api, reason } from "../api/client";
+import { stages } from "../api/stages";
 import type { TableReply } from "../api/types.gen";
 import { useDeeds, useDesign } from "./context";
 import { Sheet } from "../ui/Sheet";
@@ -41,7 +42,7 @@ export function TableSheet({
       setReply(null);
       setFile(f.name);
       if (f.size > 1 << 20) return `${f.name} is larger than a table can be (1 MB)`;
-      setReply(await api.readTable({ design, shelf, text: await f.text() }));
+      setReply(await stages.readTable({ design, shelf, text: await f.text() }));
       return null;
     });
   const save = () =>

@@ -107,7 +107,11 @@ export function useBenchState(start: Project, checker: Checker, undone: Undo): B
       focusOn(s);
     };
     const made: Deeds = {
-      select,
+      select: (s) => {
+        // By key out of a list that goes with it, the focus would be nowhere.
+        if (document.activeElement?.matches("aside :focus-visible")) choose(s);
+        else select(s);
+      },
       edit,
       copy: (of) => {
         const shelf = shelfOf(latest.current, of);

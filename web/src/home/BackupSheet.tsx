@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, reason } from "../api/client";
+import { reason } from "../api/client";
+import { kept } from "../api/kept";
 import type { CopyOf, Preview } from "../api/types.gen";
 import { FileButton } from "../ui/FileButton";
 import { Sheet } from "../ui/Sheet";
@@ -22,7 +23,7 @@ const BECOMES: Record<string, string> = {
 /** All walls, journals, pictures and own things in one file, out and in. */
 export function BackupSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const queries = useQueryClient();
-  const copies = useQuery({ queryKey: ["copies"], queryFn: api.copies, enabled: open, staleTime: 0, gcTime: 0 });
+  const copies = useQuery({ queryKey: ["copies"], queryFn: kept.copies, enabled: open, staleTime: 0, gcTime: 0 });
   const [asked, setAsked] = useState<(Source & { preview: Preview }) | null>(null);
   const [said, setSaid] = useState<{ wrong: boolean; text: string } | null>(null);
 
@@ -37,11 +38,11 @@ export function BackupSheet({ open, onClose }: { open: boolean; onClose: () => v
   const look = (s: Source) =>
     attempt(async () => {
       setAsked(null);
-      setAsked({ ...s, preview: await api.compareBackup(s.from) });
+      setAsked({ ...s, preview: await kept.compareBackup(s.from) });
     });
   const take = (s: Source) =>
     attempt(async () => {
-      await api.restoreBackup(s.from);
+      await kept.restoreBackup(s.from);
       setAsked(null);
       setSaid({ wrong: false, text: `Restored from ${s.label}. What was here before is the newest of the copies.` });
       await queries.invalidateQueries();

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { prove } from "../api/prove";
+import { call } from "../api/client";
+import type { DueReply } from "../api/types.gen";
 
 const SOON = 14 * 86_400_000;
 
@@ -8,7 +9,7 @@ const SOON = 14 * 86_400_000;
 export function Due() {
   const { data, dataUpdatedAt: now } = useQuery({
     queryKey: ["due"],
-    queryFn: prove.due,
+    queryFn: () => call<DueReply>("GET", "/due"),
     staleTime: 0,
     gcTime: 0,
     retry: false,

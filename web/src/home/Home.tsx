@@ -9,12 +9,12 @@ import { BEGINNINGS } from "../api/types.gen";
 import type { FileProblem, Saved } from "../api/types.gen";
 import { usualUnits } from "../format";
 import { line, tone } from "../bench/words";
-import { prove } from "../api/prove";
-import { Due } from "./Due";
-import { TwinAsked, twinOf, type Twin, type TwinAnswer } from "./TwinAsked";
+import type { Twin, TwinAnswer } from "./TwinAsked";
 import { WallDrawing } from "./WallDrawing";
 import { FileButton } from "../ui/FileButton";
 
+const Due = lazy(() => import("./Due").then((m) => ({ default: m.Due })));
+const TwinAsked = lazy(() => import("./TwinAsked").then((m) => ({ default: m.TwinAsked })));
 const BackupSheet = lazy(() => import("./BackupSheet").then((m) => ({ default: m.BackupSheet })));
 
 /** All walls, as small live drawings with what they come to. */
@@ -58,6 +58,7 @@ export function Home() {
       try {
         const made = zip ? await api.unpack(f) : undefined;
         const document = made?.document ?? (await api.readFile(await f.text()));
+        const { twinOf } = await import("./TwinAsked");
         const here = twinOf(
           (await api.projects()).filter((w) => w.id !== made?.id),
           document,
@@ -71,7 +72,7 @@ export function Home() {
     });
   const settle = ({ file, document, here, made }: Twin, answer: TwinAnswer) =>
     attempt(async () => {
-      if (answer === "log") await prove.takeLog(here.id, file, true); // before the one that was made of it goes
+      if (answer === "log") await (await import("../api/prove")).prove.takeLog(here.id, file, true); // before the one that was made of it goes
       setTwin(null);
       if (answer === "both") return void go(`/wall/${(made ?? (await api.create(document))).id}`);
       if (made) await api.remove(made.id);
@@ -133,7 +134,10 @@ export function Home() {
           {error}
         </p>
       )}
-      {twin && <TwinAsked twin={twin} onAnswer={(a) => void settle(twin, a)} />}
+      <Suspense fallback={null}>
+        {twin && <TwinAsked twin={twin} onAnswer={(a) => void settle(twin, a)} />}
+        <Due />
+      </Suspense>
       {problems && (
         <section role="alert" className="mb-4 border border-red bg-sheet p-3" data-testid="file-problems">
           <h2 className="font-semibold text-red">{problems.name} was not opened; nothing has changed</h2>
@@ -156,7 +160,6 @@ export function Home() {
           </button>
         </p>
       )}
-      <Due />
       {walls.error && <p className="text-red">{reason(walls.error)}</p>}
       <ul className="grid gap-x-8 gap-y-8 md:grid-cols-2">
         {walls.data?.map((w) =>

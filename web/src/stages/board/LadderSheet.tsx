@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Ladder, Shelf } from "../../api/types.gen";
 import { reportOf, useAnswer, useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { nameOf } from "../../bench/words";
@@ -32,7 +33,7 @@ export function LadderSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
   const ask = { design, shelf: shelf.id, woods, thicknesses_mm: thicknesses, per_metre_kg: perMetre, span_mm: span };
   const q = useQuery({
     queryKey: ["ladder", ask],
-    queryFn: () => api.ladder(ask),
+    queryFn: () => stages.ladder(ask),
     placeholderData: keepPreviousData,
     gcTime: 0,
     retry: false,

@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Board, Shelf } from "../../api/types.gen";
 import { reportOf, useAnswer, useDeeds, useDesign, useWords } from "../../bench/context";
 import { decimal, sag } from "../../format";
@@ -20,7 +21,7 @@ export function MoistureFields({ shelf }: { shelf: Shelf }) {
   const set = (patch: Parameters<typeof setBoard>[1]) => edit(setBoard(shelf.id, patch));
   const measure = async () => {
     try {
-      const r = await api.moisture({ seed, condition: b.condition, pins: pins.length });
+      const r = await stages.moisture({ seed, condition: b.condition, pins: pins.length });
       const all = [...pins, r];
       setPins(all);
       const good = all.filter((p) => !p.fault).map((p) => p.pct);

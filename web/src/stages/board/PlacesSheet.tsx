@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Place, Places, Shelf } from "../../api/types.gen";
 import { useDeeds, useDesign } from "../../bench/context";
 import { length, lengthUnit, sag, weight } from "../../format";
@@ -14,7 +15,7 @@ export function PlacesSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => v
   const [error, setError] = useState<string | null>(null);
   const q = useQuery({
     queryKey: ["places", design, shelf.id],
-    queryFn: ({ signal }) => api.places({ design, shelf: shelf.id }, signal),
+    queryFn: ({ signal }) => stages.places({ design, shelf: shelf.id }, signal),
     gcTime: 0,
     retry: false,
   });

@@ -1,6 +1,7 @@
 import type { Catalogue, Shelf } from "../../api/types.gen";
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import { linkOf, reportOf, useAnswer, useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
 import { nameOf } from "../../bench/words";
@@ -41,7 +42,7 @@ export function StuffFields({ shelf }: { shelf: Shelf }) {
   const [error, setError] = useState("");
   const forget = async (key: string) => {
     try {
-      await api.forgetBoard(key);
+      await stages.forgetBoard(key);
       await own.refetch();
       setError("");
     } catch (err) {

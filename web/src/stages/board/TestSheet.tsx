@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Bend, Dial, Press, Shelf, Stiffness, Units } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
@@ -32,7 +33,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
   const test = { ...bench, readings };
   const found = useQuery({
     queryKey: ["stiffness", test],
-    queryFn: () => api.stiffness(test),
+    queryFn: () => stages.stiffness(test),
     enabled: readings.length > 0,
     gcTime: 0,
     retry: false,
@@ -48,7 +49,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
   const lay = () =>
     attempt(async () => {
       const { value } = await api.quantity(span, "length", u.length);
-      await api.dial({ seed: 1, bench: { ...bench, span_mm: value }, presses: [], at_s: 0 });
+      await stages.dial({ seed: 1, bench: { ...bench, span_mm: value }, presses: [], at_s: 0 });
       setSetup({ span: value });
       setReadings([]);
     });
@@ -60,7 +61,7 @@ export function TestSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => voi
   const note = async (sagMm: number) => {
     const { value } = await api.quantity(weight, "mass", u.mass);
     const next = [...readings, { load_kg: gauge.hangs || value, sag_mm: sagMm }];
-    await api.stiffness({ ...bench, readings: next });
+    await stages.stiffness({ ...bench, readings: next });
     setReadings(next);
     setRuler("");
   };
@@ -173,7 +174,7 @@ function Reads({ dial, dropped, units }: { dial: Dial | null; dropped: boolean; 
 }
 
 /** The gauge, asked four times a second. */
-function useDial(bench: Parameters<typeof api.dial>[0]["bench"] | null, fail: (why: string) => void) {
+function useDial(bench: Parameters<typeof stages.dial>[0]["bench"] | null, fail: (why: string) => void) {
   const [presses, setPresses] = useState<Press[]>([]);
   const [dial, setDial] = useState<Dial | null>(null);
   const [dropped, setDropped] = useState(false);
@@ -200,7 +201,7 @@ function useDial(bench: Parameters<typeof api.dial>[0]["bench"] | null, fail: (w
       const { presses: done, bench: b } = latest.current;
       if (!b) return;
       try {
-        const d = await api.dial({ seed, bench: b, presses: done, at_s: (performance.now() - start) / 1000 });
+        const d = await stages.dial({ seed, bench: b, presses: done, at_s: (performance.now() - start) / 1000 });
         if (gone) return;
         if (latest.current.presses !== done) return; // something was done to the board since
         setDropped(d.fault === "no reading");
@@ -294,7 +295,7 @@ function Found({
   const [said, setSaid] = useState("");
   const keep = (e: number, spread: number) =>
     attempt(async () => {
-      await api.keepBoard({
+      await stages.keepBoard({
         name,
         wood: shelf.board.woods[0] ?? "",
         grade: shelf.board.grade,

@@ -20,7 +20,7 @@ import { ShelfHead } from "../ShelfHead";
 import { Spacing } from "./Spacing";
 import { BracketStock } from "./BracketStock";
 import { LinkList, Marks, Meets } from "./Answers";
-import { PartFields } from "./PartFields";
+import type { PartFields as Fields } from "./PartFields";
 import { UntilItBreaks } from "./UntilItBreaks";
 import { WhatWouldItTake } from "./WhatWouldItTake";
 import { fresh } from "../../model/copy";
@@ -29,6 +29,10 @@ import { formOf, isWhole, nearestStud, partsOf, railOf, standardOf } from "../..
 import { moveSupport } from "../../model/move";
 import { keepWorn, wearAgain } from "../../model/worn";
 
+// lazy forgets that what it takes goes with the part
+const PartFields = lazy(() =>
+  import("./PartFields").then((m) => ({ default: m.PartFields })),
+) as unknown as typeof Fields;
 const FormFields = lazy(() => import("./FormFields").then((m) => ({ default: m.FormFields })));
 const FormPartFields = lazy(() => import("./FormFields").then((m) => ({ default: m.FormPartFields })));
 const CompareSheet = lazy(() => import("./CompareSheet").then((m) => ({ default: m.CompareSheet })));
@@ -278,27 +282,29 @@ function SupportFields({
           )}
         </div>
       </Group>
-      <BracketStock support={support} />
-      <PartFields
-        shelf={shelf.id}
-        fields={key}
-        part={part}
-        set={(p) => setSupport(support.id, (s) => ({ ...s, [key]: p }))}
-      />
-      {standard && (
-        <>
-          <h3 className="border-t border-hair pt-2 font-semibold">Its slotted standard</h3>
-          <PartFields
-            shelf={shelf.id}
-            fields="standard"
-            part={standard}
-            set={(p) => setStandard(standard.id, () => p as never)}
-          />
-        </>
-      )}
-      {report && <Meets hole={report.geometry.holes[0]} />}
-      <Marks marks={report?.geometry.marks ?? []} />
-      <LinkList id={support.id} />
+      <Suspense fallback={null}>
+        <BracketStock support={support} />
+        <PartFields
+          shelf={shelf.id}
+          fields={key}
+          part={part}
+          set={(p) => setSupport(support.id, (s) => ({ ...s, [key]: p }))}
+        />
+        {standard && (
+          <>
+            <h3 className="border-t border-hair pt-2 font-semibold">Its slotted standard</h3>
+            <PartFields
+              shelf={shelf.id}
+              fields="standard"
+              part={standard}
+              set={(p) => setStandard(standard.id, () => p as never)}
+            />
+          </>
+        )}
+        {report && <Meets hole={report.geometry.holes[0]} />}
+        <Marks marks={report?.geometry.marks ?? []} />
+        <LinkList id={support.id} />
+      </Suspense>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { StockPart, PartsTable } from "../../api/types.gen";
 import { useCatalogue, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
@@ -37,7 +38,7 @@ export function PartsSheet({ onClose }: { onClose: () => void }) {
         <FileButton
           label="CSV file of parts"
           accept=".csv,text/csv"
-          onFile={(f) => attempt(async () => setRead(await api.partsTable(await f.text())))}
+          onFile={(f) => attempt(async () => setRead(await stages.partsTable(await f.text())))}
         >
           Open a CSV file
         </FileButton>

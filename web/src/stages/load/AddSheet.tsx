@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Shelf } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { useOwn } from "../../bench/useOwn";
@@ -38,7 +39,7 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
   const groups = [...new Set(rows.map((r) => r.group))];
   const forget = async () => {
     try {
-      await api.forgetContents(key);
+      await stages.forgetContents(key);
       setKey(catalogue.contents[0]?.key ?? "");
       await own.refetch();
     } catch (err) {
@@ -48,7 +49,13 @@ export function AddSheet({ shelf, open, onClose }: { shelf: Shelf; open: boolean
   const factor = design.units.mass === "lb" ? 1 / 0.45359237 : 1;
   const add = async () => {
     try {
-      const made = await api.contents({ row: key, amount, sizes, unit: design.units.length, room_mm: shelf.length_mm });
+      const made = await stages.contents({
+        row: key,
+        amount,
+        sizes,
+        unit: design.units.length,
+        room_mm: shelf.length_mm,
+      });
       const item = { ...made, id: newId() };
       const why = await tryEdit(addItem(shelf.id, item));
       if (why) return setError(why);

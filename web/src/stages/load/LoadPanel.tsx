@@ -1,4 +1,4 @@
-import { api } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Item, Row as KeptRow, Shelf } from "../../api/types.gen";
 import {
   reportOf,
@@ -196,7 +196,7 @@ function ItemFields({ item }: { item: Item }) {
           <button type="button" className="act" onClick={() => edit(fillTheRest(item.id))}>
             fill the rest
           </button>
-          <Keep what={() => api.keepContents(rowOf(item))} />
+          <Keep what={() => stages.keepContents(rowOf(item))} />
           <CopyDelete of={{ kind: "item", id: item.id }} />
         </span>
       }

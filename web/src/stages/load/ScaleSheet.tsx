@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { api, reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Deed, Reading, Shelf } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { mass } from "../../format";
@@ -32,7 +33,7 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
     let gone = false;
     const tick = async () => {
       try {
-        const r = await api.scale({
+        const r = await stages.scale({
           seed: on.seed,
           deeds: latest.current,
           at_s: (performance.now() - on.at) / 1000,
@@ -55,7 +56,7 @@ export function ScaleSheet({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
     try {
       const { value } = await api.quantity(text, "mass", u.mass);
       const next = [...deeds, { at_s: now(), put_kg: more ? lies + value : value, tare: false }];
-      await api.scale({ seed: on.seed, deeds: next, at_s: now() });
+      await stages.scale({ seed: on.seed, deeds: next, at_s: now() });
       setDeeds(next);
       setError(null);
     } catch (err) {

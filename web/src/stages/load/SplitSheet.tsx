@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Parts, Shelf } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { decimal, lengthUnit, mass } from "../../format";
@@ -35,7 +36,7 @@ export function SplitSheet({ shelf, open, onClose }: { shelf: Shelf; open: boole
   const u = design.units;
   const work = async () => {
     try {
-      setParts(await api.split({ ...typed, units: u }));
+      setParts(await stages.split({ ...typed, units: u }));
       setError(null);
     } catch (err) {
       setParts(null);

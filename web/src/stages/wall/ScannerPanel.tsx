@@ -1,6 +1,7 @@
 import { useScanner } from "./scanner";
 import { useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { StudMark } from "../../api/types.gen";
 import { useCatalogue, useDeeds, useDesign } from "../../bench/context";
 import { lengthUnit } from "../../format";
@@ -28,7 +29,7 @@ export function ScannerPanel() {
   const read = async (f: File) => {
     try {
       if (f.size > 3 << 20) throw new Error(`${f.name} is larger than a scan can be (3 MB)`);
-      scanner.show(await api.scan({ text: await f.text() }));
+      scanner.show(await stages.scan({ text: await f.text() }));
       setError(null);
     } catch (err) {
       setError(reason(err));

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { api, reason } from "../../api/client";
+import { reason } from "../../api/client";
+import { stages } from "../../api/stages";
 import type { Move, ScanReply } from "../../api/types.gen";
 
 /** How fast the buttons and keys sweep, mm/s: a calm hand. */
@@ -42,7 +43,7 @@ export function useScannerState(wall: string, length: number): Scanner {
     try {
       for (let sent = -1; sent !== moves.current.length;) {
         sent = moves.current.length;
-        const answer = await api.scanner({ seed: 1, wall, length_mm: length, moves: moves.current });
+        const answer = await stages.scanner({ seed: 1, wall, length_mm: length, moves: moves.current });
         if (moves.current.length > 0) setReply(answer);
         setError(null);
         await new Promise((r) => setTimeout(r, 60)); // so that a long sweep does not flood the wire
