@@ -2,6 +2,7 @@ package picture
 
 import (
 	"bytes"
+	"encoding/base64"
 	"encoding/binary"
 	"errors"
 	"hash/crc32"
@@ -59,6 +60,13 @@ func TestWhatIsTaken(t *testing.T) {
 	binary.BigEndian.PutUint32(bomb[16:], 30_000)
 	binary.BigEndian.PutUint32(bomb[20:], 30_000)
 	binary.BigEndian.PutUint32(bomb[29:], crc32.ChecksumIEEE(bomb[12:29]))
+	webp, err := base64.StdEncoding.DecodeString("UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA==")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := Kept(webp); err != nil {
+		t.Errorf("WebP: %v", err)
+	}
 	for what, bad := range map[string][]byte{"a bomb": bomb, "a text": []byte("<svg/>"), "nothing": nil, "half of one": b.Bytes()[:60]} {
 		if _, err := Kept(bad); !errors.Is(err, ErrPicture) {
 			t.Errorf("%s: %v", what, err)

@@ -6,7 +6,6 @@ import type { LogTaken, ProveReply, SagReading, Years } from "../../api/types.ge
 import { useChoice, useDesign, useWords } from "../../bench/context";
 import { Measure } from "../../bench/Measure";
 import { round, sag } from "../../format";
-import { newId } from "../../model/edit";
 import { FileButton } from "../../ui/FileButton";
 import { Press } from "../../ui/Press";
 import { ReadField } from "./ReadField";
@@ -289,7 +288,7 @@ function Readings({ years }: { years: Years }) {
 /** Readings out of a table: what would be taken is shown first, with every line that cannot be. */
 function FromTable() {
   const { shelfId } = useChoice();
-  const { record } = useRecord();
+  const { recordAll } = useRecord();
   const [read, setRead] = useState<LogTaken | null>(null);
   const [error, setError] = useState<string | null>(null);
   const open = async (f: File) => {
@@ -303,11 +302,9 @@ function FromTable() {
     }
   };
   const take = async () => {
-    for (const e of read?.entries ?? []) {
-      const why = await record({ ...e, id: e.id || newId() });
-      if (why) return setError(why);
-    }
-    setRead(null);
+    const why = await recordAll(read?.entries ?? []);
+    if (why) setError(why);
+    else setRead(null);
   };
   return (
     <section className="pt-2">

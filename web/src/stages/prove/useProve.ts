@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useParams } from "react-router";
-import { reason } from "../../api/client";
+import { build } from "../../api/build";
+import { busy, reason } from "../../api/client";
 import { flush, hearOutbox, send, waiting } from "../../api/outbox";
 import { prove } from "../../api/prove";
 import type { Entry, TestAsked, TestThing } from "../../api/types.gen";
@@ -119,6 +120,9 @@ export function useOutbox(): number {
   return left;
 }
 
+/** How many entries the server takes in one request. */
+const AT_ONCE = 200;
+
 /** Writes into the journal; what the server does not have yet is kept here. */
 export function useRecord() {
   const { id = "" } = useParams();
@@ -131,5 +135,16 @@ export function useRecord() {
     await again();
     return why;
   };
-  return { record, error, again };
+  /** Many at once, as they come out of a table: the server is there, as it has read them. */
+  const recordAll = async (all: Entry[]): Promise<string | null> => {
+    try {
+      for (let i = 0; i < all.length; i += AT_ONCE) await busy(build.record(id, all.slice(i, i + AT_ONCE), design));
+      return null;
+    } catch (err) {
+      return reason(err);
+    } finally {
+      await again();
+    }
+  };
+  return { record, recordAll, error, again };
 }
