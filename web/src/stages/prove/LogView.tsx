@@ -84,8 +84,8 @@ function Group({ lines }: { lines: LogLine[] }) {
     <li className="border-t border-hair py-1">
       <details>
         <summary className="cursor-pointer">
-          <b className="fig">{day(begun.when)}</b> <span className="text-soft">{begun.name}</span> {begun.says}{" "}
-          <span className="text-soft">({lines.length} entries)</span>
+          <b className="font-normal tabular-nums">{day(begun.when)}</b> <span className="text-soft">{begun.name}</span>{" "}
+          {begun.says} <span className="text-soft">({lines.length} entries)</span>
         </summary>
         <ul className="pl-4">
           {lines.map((l) => (
