@@ -10,6 +10,7 @@ const (
 	CameDown End = "came down"
 	Unloaded End = "unloaded" // by a rule, and it stood
 	HeldOut  End = "held"
+	Nowhere  End = "the advice came to no end"
 )
 
 // Test loads a shelf as the advice says: it reads, listens and looks at each reading, and unloads when told; deaf to all
@@ -66,5 +67,5 @@ func (s *Shelf) Test(deaf bool) End {
 			return HeldOut
 		}
 	}
-	return HeldOut
+	return Nowhere
 }
