@@ -91,8 +91,7 @@ type Movement struct {
 	Settled bool    `json:"settled"` // not measured, or in the range of a heated room
 }
 
-// spread is how far a board's E may be from the mean: its COV (WH ch. 5).
-const spread = 0.22
+const spread = material.Spread
 
 // sectionOf reports the cross-section.
 func (r *run) sectionOf() Section {

@@ -104,6 +104,16 @@ type Shelf struct {
 	Misfit        quantity.Length   `json:"misfit_mm" range:"0 3" usual:"1"`
 }
 
+// Shelf is the shelf of an id, nil where there is none.
+func (p *Project) Shelf(id string) *Shelf {
+	for i := range p.Shelves {
+		if p.Shelves[i].ID == id {
+			return &p.Shelves[i]
+		}
+	}
+	return nil
+}
+
 // Board is what a shelf is made of: one wood, lumber or panel, or several where
 // it is one of these and the person is not sure which. Tested is the E found on
 // this very board, MPa, 0 where it was not tested. Moisture is what a meter

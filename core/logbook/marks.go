@@ -21,7 +21,7 @@ func Marks(now *design.Project, shelf *check.Shelf, entries []journal.Entry, of 
 			continue
 		}
 		run := t.Run()
-		if p := run.Proof(of(t.Design), now, shelf); p != nil {
+		if p := run.Proof(of(t.Design), now, shelf); p != nil && t.Plan.Where == prove.AsAsked { // a heap is no load of contents
 			proved = true
 			out = append(out, prove.Mark{Kind: prove.MarkProved, Kg: p.Allows, On: day(t.Begun), Stale: p.Stale != ""})
 		} else if res, _ := run.Result(); res == prove.Running {
@@ -38,15 +38,6 @@ func Marks(now *design.Project, shelf *check.Shelf, entries []journal.Entry, of 
 
 // Same tells that a shelf was the same under an earlier design, whatever stood on it.
 func Same(was, now *design.Project, shelf string) bool {
-	before, after := shelfIn(was, shelf), shelfIn(now, shelf)
+	before, after := was.Shelf(shelf), now.Shelf(shelf)
 	return before != nil && after != nil && (was == now || was.Frame(before) == now.Frame(after))
-}
-
-func shelfIn(p *design.Project, id string) *design.Shelf {
-	for i := range p.Shelves {
-		if p.Shelves[i].ID == id {
-			return &p.Shelves[i]
-		}
-	}
-	return nil
 }

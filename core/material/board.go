@@ -299,6 +299,9 @@ const (
 	Week     = 7
 )
 
+// Spread is how far a board's E may be from the mean of its wood: its COV (WH ch. 5).
+const Spread = 0.22
+
 // CreepFactor returns by how much the sag under a load has grown after days:
 // 1 + kdef (t/3652.5)^0.2 (Rule; the shape of the EC5 ten-year figure).
 func CreepFactor(sh *working.Sheet, kdef, days float64) float64 {

@@ -138,7 +138,6 @@ type Plan struct {
 	Line    float64  `json:"mm_per_kg"`  // predicted sag of each kg, 0 where none can be reckoned
 	At      float64  `json:"at"`         // where it is read, of the board's length from its left end
 	Creep   float64  `json:"creep_mm"`   // foreseen of the hold
-	Self    float64  `json:"self_kg"`    // the shelf's own weight
 	Yields  bool     `json:"yields"`     // a link on the way gives far before it breaks
 	Sudden  bool     `json:"sudden"`     // the first to go may do so without a sign
 	Panels  []string `json:"panels"`     // keys of the panels that count
@@ -160,7 +159,7 @@ type bearing struct {
 
 // Of plans a test of a shelf of a valid design, whose report is given.
 func Of(ctx context.Context, p *design.Project, rep *check.Report, asked Asked) (*Plan, error) {
-	loaded, s := p, shelfOf(p, asked.Shelf)
+	loaded, s := p, p.Shelf(asked.Shelf)
 	if s == nil {
 		return nil, fmt.Errorf("%w: there is no shelf %q", ErrNothing, asked.Shelf)
 	}
@@ -180,18 +179,9 @@ func Of(ctx context.Context, p *design.Project, rep *check.Report, asked Asked) 
 	}
 	plan, err := planOf(p, s, &rep.Shelves[i], asked)
 	if err == nil {
-		plan.Stands = stands(shelfOf(loaded, s.ID))
+		plan.Stands = stands(loaded.Shelf(s.ID))
 	}
 	return plan, err
-}
-
-func shelfOf(p *design.Project, id string) *design.Shelf {
-	for i := range p.Shelves {
-		if p.Shelves[i].ID == id {
-			return &p.Shelves[i]
-		}
-	}
-	return nil
 }
 
 // Stand is where a part of the load stands along the board, mm, and which part of the whole it is.
@@ -257,7 +247,7 @@ func planOf(p *design.Project, s *design.Shelf, a *check.Shelf, asked Asked) (*P
 	}
 	hold, stay := asked.Hold.Seconds(), Stay(s.Duration)
 	panels, keys := p.Panels(s)
-	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Self: a.Self, Panels: keys, Stands: []Stand{}, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
+	out := &Plan{Asked: asked, Bears: a.Asked, Stay: stay, Panels: keys, Stands: []Stand{}, Shared: []string{}, Doubts: []string{}, Steps: []Step{}}
 	links, err := bearings(s, a, asked, panels)
 	if err != nil {
 		return nil, err
@@ -352,22 +342,25 @@ func panelsOf(p *Plan) []*material.Panel {
 
 // allows is what the load of a test allows over another time, kg: of the whole shelf by the test alone; or, where the
 // reckoning finds a link short of what is asked, of the shelf with each link as good as it is reckoned or as it was shown,
-// whichever is more. Steel needs no time factor.
+// whichever is more. Steel needs no time factor; what other shelves load as well is as it is reckoned.
 func (p *Plan) allows(a *check.Shelf, kg, stay float64) float64 {
 	wood := Allows(kg, p.Hold.Seconds(), stay, panelsOf(p))
-	if a.HoldsUpTo.Kg >= p.Bears {
+	if a.HoldsUpTo.Kg >= p.Bears || p.Where == Heaped { // a heap says nothing of links elsewhere
 		if p.Steel {
 			return kg / Margin
 		}
 		return wood
 	}
 	least := math.Inf(1)
-	for _, l := range slices.Concat(a.Links, a.Joined) {
+	for i, l := range slices.Concat(a.Links, a.Joined) {
 		if l.Kind != hold.Strength || l.Limit.Above {
 			continue
 		}
 		shown := wood
-		if steel(&l) {
+		switch {
+		case i >= len(a.Links): // other shelves load it as well, and not only as they did in the test
+			shown = 0
+		case steel(&l):
 			shown = kg / Margin
 		}
 		least = min(least, max(l.Limit.Kg, shown))

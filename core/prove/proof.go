@@ -25,7 +25,7 @@ func (r *Run) Proof(was, now *design.Project, a *check.Shelf) *Proof {
 	if r.result != Passed {
 		return nil
 	}
-	s := shelfOf(now, r.Plan.Shelf)
+	s := now.Shelf(r.Plan.Shelf)
 	if s == nil {
 		return nil
 	}
@@ -36,7 +36,7 @@ func (r *Run) Proof(was, now *design.Project, a *check.Shelf) *Proof {
 
 // Stale is why what was proved of a shelf under one design says nothing of it under another, or "".
 func Stale(was, now *design.Project, plan Plan, allows float64) string {
-	before, after := shelfOf(was, plan.Shelf), shelfOf(now, plan.Shelf)
+	before, after := was.Shelf(plan.Shelf), now.Shelf(plan.Shelf)
 	if before == nil || after == nil {
 		return "the shelf is gone"
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"math"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -283,7 +284,7 @@ func TestAProofGoesStale(t *testing.T) {
 	}
 	change := func(f func(p *design.Project, s *design.Shelf)) string {
 		now := honeyRoom(t)
-		f(now, shelfOf(now, "display"))
+		f(now, now.Shelf("display"))
 		return Stale(was, now, *plan, plan.Proves)
 	}
 	for what, f := range map[string]func(p *design.Project, s *design.Shelf){
@@ -319,6 +320,21 @@ func TestHeapsAndWhatCannotBeTested(t *testing.T) {
 	heap, err := Of(t.Context(), p, rep, Asked{Shelf: "display", Hold: AnHour, Where: Heaped, Gauge: Dial})
 	if err != nil {
 		t.Fatal(err)
+	}
+	// Its proof is the whole figure of wood, and never made up of what is reckoned.
+	if want := Allows(heap.Load, 3600, heap.Stay, nil); math.Abs(heap.Proves-want) > 1e-9 {
+		t.Errorf("a heap of %.1f proves %.2f, want %.2f", heap.Load, heap.Proves, want)
+	}
+	// A link that other shelves load as well is not raised by the test of one.
+	a := rep.Shelves[0]
+	shared := a.Links[slices.IndexFunc(a.Links, func(l check.Link) bool { return l.ID == a.First })]
+	a.Joined = append(slices.Clone(a.Joined), shared)
+	jars, err := Of(t.Context(), p, rep, Asked{Shelf: "jars", Hold: AnHour, Where: AsAsked, Gauge: Dial})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if alone, both := jars.allows(&rep.Shelves[0], jars.Load, jars.Stay), jars.allows(&a, jars.Load, jars.Stay); both != shared.Limit.Kg || alone <= both {
+		t.Errorf("%.2f alone, %.2f where its weakest is shared, which is reckoned at %.2f", alone, both, shared.Limit.Kg)
 	}
 	if len(heap.Stands) != 1 || heap.Stands[0].Part != 1 || heap.Line <= 0 {
 		t.Errorf("%+v of %+v", heap.Stands, spread.Stands)

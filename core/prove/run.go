@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"aguante/core/field"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/say"
 )
@@ -156,6 +157,7 @@ type Advice struct {
 	Why    string  `json:"why,omitempty"`
 	Kg     float64 `json:"kg"`
 	Due    float64 `json:"due_s,omitempty"`
+	Ask    float64 `json:"ask_s,omitempty"` // when it says something else
 	Result Result  `json:"result"`
 }
 
@@ -392,7 +394,7 @@ func (r *Run) halves(at Point) (first, half Point, ok bool) {
 // Own is the shelf's own line: mm for each kg, by the readings up to half of the load and by what was predicted, which
 // may be out by 22 % either way.
 func (r *Run) Own() float64 {
-	const spread = 0.22
+	const spread = material.Spread
 	s, doubt := r.Plan.Line, r.Plan.Gauge.Doubt()
 	over, under := 0.0, 0.0
 	if s > 0 {
@@ -535,7 +537,12 @@ func (r *Run) Advise(now float64) Advice {
 	if r.again && r.phase < unloading {
 		out.Do, out.Due, out.Kg, out.Why, out.Says = DoWait, r.pause, r.Kg, r.why, "Wait, look, and read again."
 	}
-	if out.Do == DoWait && r.phase != bedding && now >= out.Due-early {
+	if out.Do == DoWait {
+		if out.Ask = out.Due; r.phase != bedding {
+			out.Ask -= early
+		}
+	}
+	if out.Do == DoWait && r.phase != bedding && now >= out.Ask {
 		out.Do = DoRead
 		out.Says = "Look, and read the gauge."
 		if p.Gauge == NoGauge {

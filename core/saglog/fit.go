@@ -20,7 +20,7 @@ type Prior struct {
 // The doubts of the prior (Wood Handbook ch. 5 for stiffness; the others Rule): parts of a and of its growth, and how far a
 // board's own bow or the zero of the readings may be out, mm.
 const (
-	stiff = 0.22
+	stiff = material.Spread
 	grows = 0.30
 	bow   = 1.0
 )

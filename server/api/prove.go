@@ -18,6 +18,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/journal"
 	"aguante/core/logbook"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/prove"
 	"aguante/core/rehearse"
@@ -71,7 +72,7 @@ func (a *Server) proved(c *gin.Context, p *design.Project, asked prove.Asked, no
 		return nil, errors.Join(errRequest, fmt.Errorf("there is no shelf %q", asked.Shelf))
 	}
 	shelf := &rep.Shelves[i]
-	out := &contract.ProveReply{Cautions: cautions, Tests: []contract.TestDone{}, Broken: []contract.BrokenOf{}, Pieces: []contract.PiecesOf{}, LookAt: logbook.LookAt()}
+	out := &contract.ProveReply{Cautions: cautions, Spread: material.Spread, Tests: []contract.TestDone{}, Broken: []contract.BrokenOf{}, Pieces: []contract.PiecesOf{}, LookAt: logbook.LookAt()}
 	if out.Plan, err = prove.Of(ctx, p, rep, asked); err != nil {
 		if !errors.Is(err, prove.ErrNothing) {
 			return nil, err
@@ -206,8 +207,8 @@ func (a *Server) broken(out *contract.ProveReply, then *pasts, shelf *check.Shel
 	for i := range out.Pieces { // the least by whatever went
 		g := &out.Pieces[i]
 		for _, b := range out.Broken {
-			if k := slices.IndexFunc(then.now.Shelves, func(s design.Shelf) bool { return s.ID == shelf.ID }); b.Trial && b.Support == g.Support && k >= 0 {
-				g.Allows = min(g.Allows, prove.AllowsAfter(g.Broke, b.Went.Went, then.now.Shelves[k].Duration.CD()))
+			if b.Trial && b.Support == g.Support {
+				g.Allows = min(g.Allows, prove.AllowsAfter(g.Broke, b.Went.Went, then.now.Shelf(shelf.ID).Duration.CD()))
 			}
 		}
 	}

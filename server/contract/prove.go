@@ -21,6 +21,7 @@ type ProveReply struct {
 	Plan     *prove.Plan   `json:"plan,omitempty"`
 	Problem  string        `json:"problem,omitempty"`
 	Cautions []string      `json:"cautions"`
+	Spread   float64       `json:"spread"`         // of a board's stiffness
 	Test     *TestNow      `json:"test,omitempty"` // that is going on
 	Tests    []TestDone    `json:"tests"`          // that are over, the last first
 	Broken   []BrokenOf    `json:"broken"`

@@ -2357,6 +2357,7 @@ export interface ProveReply {
 plan?: TestPlan
 problem?: string
 cautions: string[]
+spread: number
 test?: TestNow
 tests: TestDone[]
 broken: BrokenOf[]
@@ -2387,7 +2388,6 @@ bedding_kg: number
 mm_per_kg: number
 at: number
 creep_mm: number
-self_kg: number
 yields: boolean
 sudden: boolean
 panels: string[]
@@ -2424,6 +2424,7 @@ says: string
 why?: string
 kg: number
 due_s?: number
+ask_s?: number
 result: ("running" | "passed" | "failed" | "stopped" | "open")
 }
 export interface TestPoint {

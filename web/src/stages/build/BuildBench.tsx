@@ -1,7 +1,8 @@
 import { Suspense } from "react";
 import { lazy } from "../../ui/lazy";
-import { useAnswer, useChoice, useDeeds, useDesign, useLooks } from "../../bench/context";
+import { useAnswer, useDeeds, useDesign, useLooks } from "../../bench/context";
 import { WallDrawing } from "../../home/WallDrawing";
+import { Parts, usePart } from "../Parts";
 import { pieceOf, useCutting } from "./useCutting";
 
 const PiecesView = lazy(() => import("./PiecesView").then((m) => ({ default: m.PiecesView })));
@@ -25,32 +26,13 @@ const BENCHES: [string, string][] = [
 
 /** What is laid on the bench while building: the pieces, or how they are cut. */
 export function BuildBench({ width, height }: { width: number; height: number }) {
-  const { on } = useChoice();
-  const { turnTo } = useDeeds();
   const { reply, why, settling } = useCutting();
-  const now = BENCHES.find(([k]) => k === on)?.[0] ?? "pieces";
+  const now = usePart(BENCHES);
   return (
     <div className="flex flex-col" style={{ width, height }}>
-      <div
-        className="flex items-baseline gap-x-6 px-4 pt-1 max-[700px]:flex-wrap max-[700px]:gap-x-3"
-        role="group"
-        aria-label="On the bench"
-      >
-        {BENCHES.map(([key, name]) => (
-          <button
-            key={key}
-            type="button"
-            aria-pressed={key === now}
-            className={`min-h-9 border-b-2 px-1 ${key === now ? "border-chalk font-semibold text-chalk" : "border-transparent text-soft hover:text-ink"}`}
-            onClick={() => turnTo(key)}
-          >
-            {name}
-          </button>
-        ))}
-        <span role="status" className="ml-auto text-small text-soft" data-testid="settling">
-          {settling ? "settling" : reply?.cutting.settled === false ? "the best found so far" : ""}
-        </span>
-      </div>
+      <Parts parts={BENCHES}>
+        {settling ? "settling" : reply?.cutting.settled === false ? "the best found so far" : ""}
+      </Parts>
       {why && (
         <p role="alert" className="px-4 text-red">
           {why}

@@ -1,7 +1,7 @@
 import { Suspense } from "react";
 import { lazy } from "../../ui/lazy";
-import { useChoice, useDeeds } from "../../bench/context";
 import { useSize } from "../../ui/useSize";
+import { Parts, usePart } from "../Parts";
 import { Bears } from "./Bears";
 import { useOutbox, useProve } from "./useProve";
 
@@ -19,34 +19,13 @@ const BENCHES: [string, string][] = [
 
 /** What is laid on the bench while proving: a test, the years, what broke, the log; and below them what the shelf bears. */
 export function ProveBench({ width, height }: { width: number; height: number }) {
-  const { on } = useChoice();
-  const { turnTo } = useDeeds();
   const { reply, why, settling } = useProve();
   const left = useOutbox();
   const [ref, room] = useSize();
-  const now = BENCHES.find(([k]) => k === on)?.[0] ?? "test";
+  const now = usePart(BENCHES);
   return (
     <div className="flex flex-col" style={{ width, height }}>
-      <div
-        className="flex items-baseline gap-x-6 px-4 pt-1 max-[700px]:gap-x-2 max-[700px]:px-2"
-        role="group"
-        aria-label="On the bench"
-      >
-        {BENCHES.map(([key, name]) => (
-          <button
-            key={key}
-            type="button"
-            aria-pressed={key === now}
-            className={`min-h-9 border-b-2 px-1 ${key === now ? "border-chalk font-semibold text-chalk" : "border-transparent text-soft hover:text-ink"}`}
-            onClick={() => turnTo(key)}
-          >
-            {name}
-          </button>
-        ))}
-        <span role="status" className="ml-auto text-small text-soft max-[700px]:hidden" data-testid="settling">
-          {settling ? "settling" : ""}
-        </span>
-      </div>
+      <Parts parts={BENCHES}>{settling ? "settling" : ""}</Parts>
       {left > 0 && (
         <p role="alert" className="px-4 font-semibold text-ochre" data-testid="kept">
           ! The server is away: {left} {left === 1 ? "entry is" : "entries are"} kept in this browser and sent when it

@@ -7,20 +7,17 @@ export function ReadField({
   label,
   kind = "length",
   press,
-  start = "",
   onRead,
 }: {
   label: string;
   kind?: "length" | "mass";
   press: string;
-  /** What stands there to begin with. */
-  start?: string;
   /** Takes it, in mm or kg; says why not. */
   onRead: (v: number) => Promise<string | null>;
 }) {
   const u = useDesign().units;
   const unit = kind === "length" ? u.length : u.mass;
-  const [text, setText] = useState(start);
+  const [text, setText] = useState("");
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const take = async () => {

@@ -2,9 +2,6 @@ import type { StopAt, TestPlan, TestPoint } from "../../api/types.gen";
 import { useDesign } from "../../bench/context";
 import { dial, round, type Units } from "../../format";
 
-/** By how much a board's stiffness may be off its mean. */
-const SPREAD = 0.22;
-
 const LEFT = 58;
 const FOOT = 34;
 const HEAD = 24;
@@ -14,19 +11,22 @@ export function TestChart({
   plan,
   points,
   stops,
+  spread,
   width,
   height,
 }: {
   plan: TestPlan;
   points: TestPoint[];
   stops: StopAt[];
+  /** By how much a board’s stiffness may be off its mean. */
+  spread: number;
   width: number;
   height: number;
 }) {
   const u = useDesign().units;
   const most = plan.load_kg * 1.04;
   const end = plan.mm_per_kg * plan.load_kg;
-  const deep = Math.max(end / (1 - SPREAD), ...points.map((p) => p.mm), ...stops.map((s) => s.mm), 0.1) * 1.08;
+  const deep = Math.max(end / (1 - spread), ...points.map((p) => p.mm), ...stops.map((s) => s.mm), 0.1) * 1.08;
   const x = (kg: number) => LEFT + (kg / most) * (width - LEFT - 12);
   const y = (mm: number) => height - FOOT - (Math.max(mm, 0) / deep) * (height - FOOT - HEAD);
   const line = (at: { kg: number; mm: number }[]) => at.map((p, i) => `${i ? "L" : "M"}${x(p.kg)} ${y(p.mm)}`).join("");
@@ -47,7 +47,7 @@ export function TestChart({
       {plan.mm_per_kg > 0 && (
         <>
           <path
-            d={`M${x(0)} ${y(0)}L${x(plan.load_kg)} ${y(end / (1 - SPREAD))}L${x(plan.load_kg)} ${y(end / (1 + SPREAD))}Z`}
+            d={`M${x(0)} ${y(0)}L${x(plan.load_kg)} ${y(end / (1 - spread))}L${x(plan.load_kg)} ${y(end / (1 + spread))}Z`}
             fill="var(--timber-light)"
             opacity="0.55"
           />

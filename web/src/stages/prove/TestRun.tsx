@@ -11,13 +11,20 @@ import { TestChart } from "./TestChart";
 import { TestDrawing } from "./TestDrawing";
 import { stamp, useClock, useOutbox, useRecord } from "./useProve";
 
-/** A reading so many seconds before its time still counts. */
-const EARLY = 15;
-
 type Record = (did: TestEvent["did"], more?: Partial<TestEvent>) => Promise<string | null>;
 
 /** A load test as it goes: one large instruction at a time, the clock, the gauge, what is heard and seen. */
-export function TestRun({ test, width, height }: { test: TestNow; width: number; height: number }) {
+export function TestRun({
+  test,
+  spread,
+  width,
+  height,
+}: {
+  test: TestNow;
+  spread: number;
+  width: number;
+  height: number;
+}) {
   const design = useDesign();
   const { shelfId } = useChoice();
   const report = reportOf(useAnswer(), shelfId);
@@ -95,6 +102,7 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
       <div className="min-w-0 flex-1">
         {plan.mm_per_kg > 0 && (
           <TestChart
+            spread={spread}
             plan={plan}
             points={test.points}
             stops={test.stops}
@@ -117,16 +125,14 @@ export function TestRun({ test, width, height }: { test: TestNow; width: number;
 function useElapsed(test: TestNow, again: () => Promise<unknown>): number {
   const now = useClock(500);
   const elapsed = (now - Date.parse(test.begun)) / 1000;
-  const due = test.advice.due_s ?? 0;
-  const over = test.advice.do === "wait" && due > 0 && elapsed >= due - EARLY;
-  const late = over && elapsed >= due; // what bedded in is taken off when its minute is over
-  const asked = useRef("");
+  const { ask_s: ask = 0 } = test.advice;
+  const over = ask > 0 && elapsed >= ask;
+  const asked = useRef(0);
   useEffect(() => {
-    const key = `${over} ${late} ${due}`;
-    if (!over || asked.current === key) return;
-    asked.current = key;
+    if (!over || asked.current === ask) return;
+    asked.current = ask;
     void again();
-  }, [over, late, due, again]);
+  }, [over, ask, again]);
   return elapsed;
 }
 
@@ -144,7 +150,6 @@ function Clock({ due, elapsed }: { due: number; elapsed: number }) {
 /** What is pressed or typed now. */
 function Next({ test, record, away }: { test: TestNow; record: Record; away: boolean }) {
   const { advice, plan } = test;
-  const [looked, setLooked] = useState(false);
   const gauge = plan.gauge !== "none";
   if (advice.do === "put" || advice.do === "off")
     return (
@@ -166,7 +171,7 @@ function Next({ test, record, away }: { test: TestNow; record: Record; away: boo
         {gauge ? (
           <Gauge test={test} label="read" press="looked and read" onRead={(mm) => record("read", { mm })} />
         ) : (
-          <Press strong onClick={() => void record("read").then(() => setLooked(!looked))}>
+          <Press strong onClick={() => void record("read")}>
             Looked: nothing to see
           </Press>
         )}

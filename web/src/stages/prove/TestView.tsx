@@ -19,7 +19,8 @@ const stays = (s: number) => STAYS.find(([most]) => s <= most)?.[1] ?? "for year
 export function TestView({ reply, width, height }: { reply: ProveReply; width: number; height: number }) {
   const u = useDesign().units;
   const proof = reply.tests.find((t) => t.proof && !t.proof.stale);
-  if (reply.test) return <TestRun key={reply.test.id} test={reply.test} width={width} height={height} />;
+  if (reply.test)
+    return <TestRun key={reply.test.id} test={reply.test} spread={reply.spread} width={width} height={height} />;
   return (
     <div className="h-full overflow-y-auto px-4 pb-3 max-[700px]:px-2">
       {proof && (
@@ -29,13 +30,13 @@ export function TestView({ reply, width, height }: { reply: ProveReply; width: n
         </p>
       )}
       {reply.plan ? (
-        <Proposed plan={reply.plan} cautions={reply.cautions} width={width - 32} />
+        <Proposed plan={reply.plan} cautions={reply.cautions} spread={reply.spread} width={width - 32} />
       ) : (
         <p className="pt-3 text-red" data-testid="no-test">
           ✕ {sentence(reply.problem ?? "")}.
         </p>
       )}
-      <Made tests={reply.tests} width={width - 32} />
+      <Made tests={reply.tests} spread={reply.spread} width={width - 32} />
     </div>
   );
 }
@@ -43,7 +44,17 @@ export function TestView({ reply, width, height }: { reply: ProveReply; width: n
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a test will prove, said before its first step. */
-function Proposed({ plan, cautions, width }: { plan: TestPlan; cautions: string[]; width: number }) {
+function Proposed({
+  plan,
+  cautions,
+  spread,
+  width,
+}: {
+  plan: TestPlan;
+  cautions: string[];
+  spread: number;
+  width: number;
+}) {
   const design = useDesign();
   const u = design.units;
   const { shelfId } = useChoice();
@@ -92,6 +103,7 @@ function Proposed({ plan, cautions, width }: { plan: TestPlan; cautions: string[
         </div>
         {plan.mm_per_kg > 0 && (
           <TestChart
+            spread={spread}
             plan={plan}
             points={[]}
             stops={[]}
@@ -157,7 +169,7 @@ function Proves({ plan, u }: { plan: TestPlan; u: Units }) {
 }
 
 /** Tests that are over, with what they allow. */
-function Made({ tests, width }: { tests: TestDone[]; width: number }) {
+function Made({ tests, spread, width }: { tests: TestDone[]; spread: number; width: number }) {
   const u = useDesign().units;
   const result = useWords()<TestDone["result"]>("Result");
   if (tests.length === 0) return null;
@@ -183,7 +195,14 @@ function Made({ tests, width }: { tests: TestDone[]; width: number }) {
               <p className="text-ochre">! It says nothing of the shelf as it is now: {t.proof.stale}.</p>
             )}
             {t.points.length > 1 && t.plan.mm_per_kg > 0 && (
-              <TestChart plan={t.plan} points={t.points} stops={[]} width={Math.min(width, 520)} height={200} />
+              <TestChart
+                spread={spread}
+                plan={t.plan}
+                points={t.points}
+                stops={[]}
+                width={Math.min(width, 520)}
+                height={200}
+              />
             )}
           </li>
         ))}
