@@ -220,6 +220,7 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 			r.places[c] = append(r.places[c], v)
 		}
 	}
+	r.outdo()
 	over := r.everydayUse(out)
 	for i := range out {
 		out[i].conclude(ctx, over[i])
@@ -288,7 +289,11 @@ func (f *found) conclude(ctx context.Context, over []*state) {
 	}
 	for c := range r.places {
 		for k := 0; k < len(r.places[c]) && !p.whole; k++ {
-			if u := p.ask(&r.places[c][k], hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
+			v := &r.places[c][k]
+			if p.leaves(v.outdone) {
+				continue
+			}
+			if u := p.ask(v, hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
 				f.sudden[c] = worstPlace{k, u.Used}
 			}
 		}
@@ -301,11 +306,6 @@ func (f *found) conclude(ctx context.Context, over []*state) {
 		f.Break = &r.limits.Take(1)[0]
 		*f.Break = r.limit(p.reaches(r.states[0], hold.Break, r.most))
 	}
-}
-
-// asks tells that a link is asked in a state.
-func (p *probe) asks(st *state) bool {
-	return (st.level || !p.levelOnly) && (!p.whole || st == st.owner.states[0])
 }
 
 // settle writes a use into the link.

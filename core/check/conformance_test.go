@@ -247,7 +247,7 @@ func (c *conformer) noFastenerIsAskedForLess(t *testing.T) []string {
 	if a.Rail != nil {
 		r := c.run(t)
 		v := r.look(r.states[0], 1)
-		for _, col := range r.rail.Geometry(r.carried(nil, &v, hold.Everyday, hold.Strength)).Columns {
+		for _, col := range r.rail.Geometry(r.pulled(nil, &v, hold.Everyday, hold.Strength)).Columns {
 			for _, h := range col.Holes {
 				across += h.Shear
 			}

@@ -191,11 +191,11 @@ func answerForm(ctx context.Context, p *design.Project, s *design.Shelf, form su
 // railReport is the rail that it hangs on as it is drawn.
 func (g *stand) railReport(p *design.Project, links []Link) *Rail {
 	d := g.demand(g.by(), hold.Everyday, hold.Strength)
-	rail, _, all := support.OnRail(g.on, d)
+	rail, riders, all := support.OnRail(g.on, d)
 	if rail == nil {
 		return nil
 	}
-	out := &Rail{ID: g.shelf.Rail, Name: p.Fixtures.Rail(g.shelf.Rail).Noun(), When: "with all of its goods", Geometry: rail.Geometry(all)}
+	out := &Rail{ID: g.shelf.Rail, Name: p.Fixtures.Rail(g.shelf.Rail).Noun(), When: "with all of its goods", Geometry: rail.Geometry(support.Pulls(riders, all, nil))}
 	worst := -1.0
 	for i := range links {
 		if l := &links[i]; l.Support == out.ID && l.Kind == hold.Strength && l.Used > worst {

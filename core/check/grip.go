@@ -185,7 +185,7 @@ func (g *gripping) note(v *view, c hold.Case, at int) {
 		}
 	}
 	if g.own < len(g.all) {
-		v.r.rail.Couples(v.r.carried(nil, v, c, hold.Strength), g.couples)
+		v.r.rail.Couples(v.r.pulled(nil, v, c, hold.Strength), g.couples)
 		for k, m := range g.couples {
 			g.all[g.own+k].take(c, at, m)
 		}

@@ -21,10 +21,11 @@ type probe struct {
 	levelOnly bool
 	whole     bool // asked only with all contents there
 	eases     bool // it may be used less under more
+	levers    bool // or under more that stands elsewhere
 	// One of these answers: the board, a support, the rail.
 	board   func(sh *working.Sheet, v *view, c hold.Case) hold.Use
 	support func(sh *working.Sheet, a hold.Action) hold.Use
-	rail    func(sh *working.Sheet, all []hold.Action) hold.Use
+	rail    func(sh *working.Sheet, all []hold.Pulled) hold.Use
 }
 
 // use asks it in a view.
@@ -37,7 +38,7 @@ func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		}
 		return p.support(sh, a)
 	case p.rail != nil:
-		return p.rail(sh, v.r.carried(sh, v, c, p.Kind))
+		return p.rail(sh, v.r.pulled(sh, v, c, p.Kind))
 	}
 	return p.board(sh, v, c)
 }
@@ -55,7 +56,7 @@ func (r *run) probes() []probe {
 		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
 	}
 	standing := probe{Link: r.link(Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
-		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, whole: r.loose(), eases: true, board: r.standing}
+		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, whole: r.loose(), eases: r.loose(), board: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
@@ -99,7 +100,7 @@ func (r *run) probes() []probe {
 		for _, l := range h.Links() {
 			out = append(out, probe{Link: r.link(Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
 				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean}),
-				on: i, levelOnly: l.Kind == hold.Stiffness, eases: l.Eases, support: l.Use})
+				on: i, levelOnly: l.Kind == hold.Stiffness, eases: l.Eases, levers: l.Levers, support: l.Use})
 		}
 	}
 	return append(out, r.railProbes(id)...)

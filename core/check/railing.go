@@ -16,7 +16,8 @@ import (
 type railing struct {
 	support.Shared
 	riders []support.Rider
-	from   []int // index of the support behind each rider; nil on a ledger
+	from   []int         // index of the support behind each rider; nil on a ledger
+	acts   []hold.Action // to reckon with
 }
 
 // hangRail puts the shelf's rail up.
@@ -35,6 +36,7 @@ func (r *run) hangRail(set hold.Site) {
 		}
 	}
 	set.Along = float64(rail.Length) / float64(max(1, len(g.riders)))
+	g.acts = make([]hold.Action, len(g.riders))
 	g.Shared = rail.Hang(set, g.riders, support.Boarded{Skin: r.skin(), Beyond: r.beyond(float64(rail.Thickness))})
 	r.rail = g
 }
@@ -95,33 +97,39 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, care float64, out []
 	return out
 }
 
-// actions is memory for what the riders get: of the room of a view that is looked at once.
-func (r *run) actions(v *view, k int) []hold.Action {
-	n := len(r.rail.riders)
+// pulled is what the rail gets in a view from each of its riders, with care where strength is
+// asked: worked out once, in the room of a view that is looked at once.
+func (r *run) pulled(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) []hold.Pulled {
+	n, k := len(r.rail.riders), 0
+	if kind == hold.Stiffness {
+		k = 1
+	}
+	if n == 0 || v.pulled[c][k] != nil && !sh.On() {
+		return v.pulled[c][k]
+	}
+	var out []hold.Pulled
 	if v.room == nil {
-		return r.acts.Take(n)
+		out = r.pulls.Take(n)
+	} else if out = v.room.pulled[k]; out == nil {
+		out = r.pulls.Take(n)
+		v.room.pulled[k] = out
 	}
-	if cap(v.room.acts[k]) < n {
-		v.room.acts[k] = make([]hold.Action, n)
-	}
-	clear(v.room.acts[k])
-	return v.room.acts[k][:n]
+	v.pulled[c][k] = support.Pulls(r.rail.riders, r.carried(sh, v, c, kind), out[:0])
+	return v.pulled[c][k]
 }
 
-// carried is what each rider gets in a view, with care where strength is asked.
+// carried is what each rider gets in a view, with care where strength is asked, until it is
+// asked again.
 func (r *run) carried(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) []hold.Action {
 	if len(r.rail.riders) == 0 {
 		return nil
 	}
-	k, care := 0, r.care(c)
+	care := r.care(c)
 	if kind == hold.Stiffness {
-		k, care = 1, 1
+		care = 1
 	}
-	if v.acts[c][k] != nil && !sh.On() {
-		return v.acts[c][k]
-	}
-	out := r.actions(v, k)
-	v.acts[c][k] = out
+	out := r.rail.acts
+	clear(out)
 	if r.rail.from == nil {
 		return r.laid(sh, v, c, care, out)
 	}
@@ -161,8 +169,7 @@ func (r *run) railReport(all []found) *Rail {
 		return nil
 	}
 	out := &Rail{ID: r.lath.ID, Name: r.lath.Noun()}
-	from, idle := r, make([]hold.Action, len(r.rail.riders))
-	carried := idle
+	from, carried := r, make([]hold.Pulled, len(r.rail.riders))
 	if r.rig != nil {
 		v := r.look(r.states[0], r.multiple())
 		if worst := worstOf(all, out.ID); worst != nil {
@@ -170,7 +177,7 @@ func (r *run) railReport(all []found) *Rail {
 			from, v = worst.run, worst.run.look(worst.state, r.multiple())
 		}
 		if !v.gone() {
-			out.When, carried = v.when(), from.carried(nil, &v, hold.Everyday, hold.Strength)
+			out.When, carried = v.when(), from.pulled(nil, &v, hold.Everyday, hold.Strength)
 		}
 	}
 	out.Geometry = from.rail.Geometry(carried)

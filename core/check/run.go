@@ -27,47 +27,48 @@ const (
 // run is one shelf made of one of the woods that it may be: its beam condensed
 // to its supports, and every state that the everyday case asks about.
 type run struct {
-	shelf    *design.Shelf
-	board    material.Board
-	plank    *plank
-	hung     []support.Hung
-	which    []int         // index of each in shelf.Supports, -1 for a seat on a block
-	names    []string      // what each is called
-	lath     *support.Rail // the piece that they hang on, if there is one, seen from the underside
-	rail     *railing      // and how it carries them
-	at       []float64     // from the board's left end
-	rig      *beam.Rig
-	rest     beam.Rest
-	items    []placed
-	kept     []kept     // how screws keep it down
-	beds     []bed      // on which the board lies loose; none where anything holds it down
-	backing  *stretched // of a back cleat behind a board that spans from end to end
-	asked    float64    // mass of the contents, kg
-	most     float64    // times them that are tried before a limit is "above"
-	even     bool
-	zAll     float64 // the worse of the contents' and the board's centroid, from the wall, mm
-	selfW    float64 // N/mm
-	out      float64 // how far out from the wall the board's back edge stands, mm
-	base     float64 // how far out from the wall the rail's back is, mm
-	onto     float64 // and the face that the supports are on
-	bays     int
-	points   []float64 // where something may be set down
-	states   []*state
-	places   [suddens][]view // of what is set down, and of the accident
-	long     [2]float64      // growth of the sag: under the board itself, under contents
-	columns  int
-	floats   slab.Of[float64]
-	acts     slab.Of[hold.Action]
-	rooms    slab.Of[room]
-	made     slab.Of[state]
-	straight slab.Of[stretch]
-	bornes   slab.Of[borne]
-	stood    beam.Stand // to reckon with
-	links    slab.Of[Link]
-	limits   slab.Of[Limit]
-	patches  slab.Of[beam.Patch]
-	passing  view  // a view that is looked at once and let go
-	room     *room // what such a view draws its curve in
+	shelf     *design.Shelf
+	board     material.Board
+	plank     *plank
+	hung      []support.Hung
+	which     []int         // index of each in shelf.Supports, -1 for a seat on a block
+	names     []string      // what each is called
+	lath      *support.Rail // the piece that they hang on, if there is one, seen from the underside
+	rail      *railing      // and how it carries them
+	at        []float64     // from the board's left end
+	rig       *beam.Rig
+	rest      beam.Rest
+	items     []placed
+	kept      []kept     // how screws keep it down
+	beds      []bed      // on which the board lies loose; none where anything holds it down
+	backing   *stretched // of a back cleat behind a board that spans from end to end
+	near, far float64    // how far out from the wall anything stands, mm
+	asked     float64    // mass of the contents, kg
+	most      float64    // times them that are tried before a limit is "above"
+	even      bool
+	zAll      float64 // the worse of the contents' and the board's centroid, from the wall, mm
+	selfW     float64 // N/mm
+	out       float64 // how far out from the wall the board's back edge stands, mm
+	base      float64 // how far out from the wall the rail's back is, mm
+	onto      float64 // and the face that the supports are on
+	bays      int
+	points    []float64 // where something may be set down
+	states    []*state
+	places    [suddens][]view // of what is set down, and of the accident
+	long      [2]float64      // growth of the sag: under the board itself, under contents
+	columns   int
+	floats    slab.Of[float64]
+	pulls     slab.Of[hold.Pulled]
+	rooms     slab.Of[room]
+	made      slab.Of[state]
+	straight  slab.Of[stretch]
+	bornes    slab.Of[borne]
+	stood     beam.Stand // to reckon with
+	links     slab.Of[Link]
+	limits    slab.Of[Limit]
+	patches   slab.Of[beam.Patch]
+	passing   view  // a view that is looked at once and let go
+	room      *room // what such a view draws its curve in
 }
 
 // placed is an item as a line load at a distance from the wall: what of it the board spans
@@ -169,6 +170,7 @@ func (r *run) standsOut() float64 {
 func (r *run) placeItems() {
 	length, depth := float64(r.shelf.Length), float64(r.shelf.Depth)
 	moment := 0.0
+	r.near, r.far = r.out+depth/2, r.out+depth // of the board itself, and of what is set down
 	add := func(from, to, kg, z float64) {
 		w := kg * quantity.Gravity
 		whole := to - from
@@ -176,6 +178,7 @@ func (r *run) placeItems() {
 			r.items = append(r.items, placed{from, to, w, z + r.out, back, kg * quantity.Gravity / whole})
 		})
 		z += r.out
+		r.near, r.far = min(r.near, z), max(r.far, z)
 		r.asked += kg
 		moment += w * z
 	}

@@ -39,6 +39,10 @@ func (g *gripping) ridden(r *run) {
 
 // noteRides takes what every ride does in a view.
 func (g *gripping) noteRides(v *view, c hold.Case, at int) {
+	var all []hold.Action
+	if len(g.rides) > 0 && g.rides[len(g.rides)-1].mount == nil {
+		all = v.r.carried(nil, v, c, hold.Strength)
+	}
 	for k := range g.rides {
 		d := &g.rides[k]
 		force, moment := 0.0, 0.0
@@ -46,8 +50,7 @@ func (g *gripping) noteRides(v *view, c hold.Case, at int) {
 			force, moment = v.action(d.at)
 			force, moment = force*v.r.care(c), moment*v.r.care(c)
 		} else {
-			a := v.r.carried(nil, v, c, hold.Strength)[d.at]
-			force, moment = a.R, a.M
+			force, moment = all[d.at].R, all[d.at].M
 		}
 		d.r.take(c, at, force)
 		d.m.take(c, at, moment)
@@ -131,7 +134,7 @@ func (w *bearing) standard(i int, id string, all []riding, longest design.Shelf)
 			for k := range all {
 				act := w.does(&all[k], i, c, by)
 				if m := all[k].mount; len(m.Columns) > 0 {
-					m.Each(&m.Columns[0], hold.Straight(nil, act), func(d *hold.Drilled, v, t float64) {
+					m.Each(&m.Columns[0], hold.Straight(act), func(d *hold.Drilled, v, t float64) {
 						carried[d.ID] = sum{carried[d.ID].v + v, carried[d.ID].t + t}
 					})
 				}
@@ -216,7 +219,7 @@ func (w *bearing) site(s, longest *design.Shelf) hold.Site {
 // under are links of a fixture under all shelves that hang there.
 func (w *bearing) under(i int, id, where string, all []riding, links []support.SharedLink) []joint {
 	s := &w.p.Shelves[i]
-	acts := make([]hold.Action, len(all))
+	acts := make([]hold.Pulled, len(all))
 	var out []joint
 	for _, l := range links {
 		if l.Kind != hold.Strength || l.Role != hold.RoleNear && l.Role != hold.RoleHeel && l.Role != hold.RoleRail {
@@ -227,7 +230,7 @@ func (w *bearing) under(i int, id, where string, all []riding, links []support.S
 			When: "with what is asked of all shelves", X: l.X - float64(s.X)},
 			func(sh *working.Sheet, c question, by float64) hold.Use {
 				for k := range all {
-					acts[k] = w.does(&all[k], i, c, by)
+					acts[k] = all[k].rider.On(w.does(&all[k], i, c, by))
 				}
 				return l.Use(sh, acts)
 			}})

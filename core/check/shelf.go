@@ -138,7 +138,7 @@ func (r *run) supports(out *Answer, all []found) {
 		s.Geometry = v.r.hung[i].Geometry(a).Off(r.onto)
 		s.Own = len(s.Geometry.Holes)
 		if r.rail != nil && slices.Contains(r.rail.from, i) { // in one state with what hangs on it
-			beside := r.columnBeside(v.r.rail.Geometry(v.r.carried(nil, &v, hold.Everyday, hold.Strength)), i).Geometry
+			beside := r.columnBeside(v.r.rail.Geometry(v.r.pulled(nil, &v, hold.Everyday, hold.Strength)), i).Geometry
 			if r.onto > 0 { // what is said of the board, and its levers, are its own
 				beside.Facts, beside.Measures = nil, nil
 			}

@@ -21,6 +21,7 @@ type state struct {
 	off       int     // support that stands off where it is not level
 	drop      float64 // so far, mm
 	said      string
+	outdone   uint64 // supports at which another state asks more, as bits
 	owner     *run
 	stretches []stretch
 }
@@ -37,6 +38,18 @@ func (st *state) when() string {
 	st.said = st.pattern + ", " + st.owner.supportName(st.off) + " standing " + say.Length(math.Abs(st.drop)) + " " + way
 	return st.said
 }
+
+// along is the stretch that holds for a multiplier.
+func (st *state) along(by float64) *stretch {
+	k := len(st.stretches) - 1
+	for k > 0 && st.stretches[k].from > by {
+		k--
+	}
+	return &st.stretches[k]
+}
+
+// tips tells whether the board tips at some multiplier.
+func (st *state) tips() bool { return st.stretches[len(st.stretches)-1].tips }
 
 // stretch holds for multipliers from From on, support by support.
 type stretch struct {
@@ -178,21 +191,22 @@ func (r *run) plus(a, b []float64, by float64) []float64 {
 
 // view is a state at one multiplier, seen by the links.
 type view struct {
-	r      *run
-	lambda float64
-	by     float64 // as asked for: lambda, but where the board tips before
-	tips   bool
-	along  *stretch
-	bent   *stretch // by which the board is bent: where it tips, as it lay just before
-	state  *state
-	r0, m0 []float64 // sudden: reactions and moments as solved
-	sunk   []float64
-	point  int // column of the point that is set down, or -1
-	weight float64
-	curve  *beam.Curve // as the board stands now
-	later  *beam.Curve // as it stands at the end
-	room   *room
-	acts   [hold.Cases][2][]hold.Action // what the rail's riders get, with care and without, worked out once
+	r       *run
+	lambda  float64
+	by      float64 // as asked for: lambda, but where the board tips before
+	tips    bool
+	along   *stretch
+	bent    *stretch // by which the board is bent: where it tips, as it lay just before
+	state   *state
+	r0, m0  []float64 // sudden: reactions and moments as solved
+	sunk    []float64
+	point   int    // column of the point that is set down, or -1
+	outdone uint64 // supports at which something set down elsewhere asks more, as bits
+	weight  float64
+	curve   *beam.Curve // as the board stands now
+	later   *beam.Curve // as it stands at the end
+	room    *room
+	pulled  [hold.Cases][2][]hold.Pulled // what the rail gets from its riders, with care and without, worked out once
 }
 
 // when says what is seen.
@@ -209,7 +223,7 @@ func (v *view) when() string {
 type room struct {
 	factors, sunk []float64
 	curves        [2]beam.Curve // as the board stands now, and at the end
-	acts          [2][]hold.Action
+	pulled        [2][]hold.Pulled
 }
 
 // look sees a state under λ times the contents. Past the multiplier at which the board tips
@@ -223,7 +237,7 @@ func (r *run) look(st *state, lambda float64) view {
 // see makes a view anew, in the room that it has.
 func (v *view) see(r *run, st *state, lambda float64) {
 	v.r, v.state, v.lambda, v.by, v.point, v.tips = r, st, lambda, lambda, -1, false
-	v.along, v.bent, v.r0, v.m0, v.curve, v.later, v.acts = nil, nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Action{}
+	v.along, v.bent, v.r0, v.m0, v.curve, v.later, v.pulled = nil, nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Pulled{}
 	for i := range st.stretches {
 		p := &st.stretches[i]
 		switch {

@@ -82,6 +82,7 @@ type Link struct {
 	Name       string
 	NoMean     string
 	Eases      bool // it may be used less under more
+	Levers     bool // or where more is put on nearer to the wall, or farther out
 	Use        func(sh *working.Sheet, a Action) Use
 }
 

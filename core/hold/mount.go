@@ -241,19 +241,18 @@ func (m *Mount) Behind(sh *working.Sheet) Use {
 	return BehindUse(m.Holes, m.Hold)
 }
 
-// PlateLinks are those of a piece that carries one support alone; turn gives what
-// it carries from the support's action.
-func (m *Mount) PlateLinks(turn func(sh *working.Sheet, a Action) Pulled) []Link {
+// PlateLinks are those of a piece that carries one support alone.
+func (m *Mount) PlateLinks() []Link {
 	var out []Link
 	if m.Hold > 0 {
 		c := &m.Columns[0]
 		out = append(out,
 			Link{Part: "screws", Mode: "pull", Goes: Draws, Of: m.fix.Of(), Role: RoleNear, Kind: Strength,
 				Name: m.fix.Noun() + "s of the " + m.name, NoMean: m.fix.NoMean(),
-				Use: func(sh *working.Sheet, a Action) Use { return m.Worst(sh, c, turn(sh, a)) }},
+				Use: func(sh *working.Sheet, a Action) Use { return m.Worst(sh, c, Straight(a)) }},
 			Link{Part: m.name, Mode: "heel", Goes: Crushes, Of: m.Set.LinedWith(), Role: RoleHeel, Kind: Strength, Name: m.Set.HeelName(),
 				NoMean: NoWallMean,
-				Use:    func(sh *working.Sheet, a Action) Use { return m.Press(sh, c, turn(sh, a)) }})
+				Use:    func(sh *working.Sheet, a Action) Use { return m.Press(sh, c, Straight(a)) }})
 	}
 	return append(out, Link{Part: "screws", Mode: "behind", Goes: Stands, Of: m.fix.Of(), Role: RoleBehind, Kind: Gate,
 		Name: m.Set.IntoName(m.fix),
@@ -263,7 +262,7 @@ func (m *Mount) PlateLinks(turn func(sh *working.Sheet, a Action) Pulled) []Link
 const NoWallMean = "no mean strength is known for the wall under the heel"
 
 // Straight is a piece that carries what the support does, unchanged.
-func Straight(_ *working.Sheet, a Action) Pulled { return Pulled{V: a.R, M: a.M, Case: a.Case} }
+func Straight(a Action) Pulled { return Pulled{V: a.R, M: a.M, Case: a.Case} }
 
 // Draw adds one column's holes, heel and pulls to a drawing; -1 is the holes that
 // are in no column, as they do not count.

@@ -12,56 +12,79 @@ import (
 )
 
 // bay is a length of rail between two of its columns, or beyond the last one: held at
-// columns left and right, of which one is -1 on an overhang.
+// columns left and right, of which one is -1 on an overhang. How it bends and sags under
+// each load in it is worked out once, for a load of 1.
 type bay struct {
 	from, to    float64
 	left, right int
+	on          []laden
+	bends       []float64 // place by place where it may bend most, load by load, N·mm
+	places      []float64
 }
 
-// bays are those of a length of rail, from left to right.
-func (s *span) bays() []bay {
+// laden is a part of what a rail carries that lies in a bay, spread over a width about x: of what
+// a rider passes on, or of the rail's own weight, N, where that is -1. A load of 1 there sinks
+// the bay's middle, or its end beyond the last column, by sinks / 48 E I.
+type laden struct {
+	rider          int
+	part           float64
+	x, wide, sinks float64
+}
+
+// layBays finds the bays of a length of rail, from left to right, and what lies in each.
+func (s *span) layBays(r *railed) {
 	n := len(s.Columns)
 	if n == 0 {
-		return nil
+		return
 	}
 	out := make([]bay, 0, n+1)
 	if x := s.Columns[0].X; x > s.from+1 {
-		out = append(out, bay{s.from, x, -1, 0})
+		out = append(out, bay{from: s.from, to: x, left: -1})
 	}
 	for k := range n - 1 {
-		out = append(out, bay{s.Columns[k].X, s.Columns[k+1].X, k, k + 1})
+		out = append(out, bay{from: s.Columns[k].X, to: s.Columns[k+1].X, left: k, right: k + 1})
 	}
 	if x := s.Columns[n-1].X; x < s.to-1 {
-		out = append(out, bay{x, s.to, n - 1, -1})
+		out = append(out, bay{from: x, to: s.to, left: n - 1, right: -1})
 	}
-	return out
+	s.bays = out
+	for i := range out {
+		out[i].lay(r)
+	}
 }
 
 // overhangs tells that a bay is held at one end.
 func (b *bay) overhangs() bool { return b.left < 0 || b.right < 0 }
 
-// laden is a part of what a rail carries that lies in a bay: W over a width, about x.
-type laden struct{ x, wide, v, h, m float64 }
-
-// ladenIn are the loads of one bay.
-func (r *railed) ladenIn(b *bay, all []hold.Action, care float64, to []laden) []laden {
-	for i, a := range all {
+// lay finds what lies in a bay, and what each does there.
+func (b *bay) lay(r *railed) {
+	b.on = b.on[:0]
+	for i := range r.riders {
 		on := &r.riders[i]
 		x0, x1 := on.X-on.Wide/2, on.X+on.Wide/2
 		if x1 < b.from || x0 > b.to {
 			continue
 		}
-		p, part := on.On(nil, a), 1.0
+		part := 1.0
 		if on.Wide > 0 {
 			x0, x1 = max(x0, b.from), min(x1, b.to)
 			part = (x1 - x0) / on.Wide
 		}
-		to = append(to, laden{(x0 + x1) / 2, x1 - x0, part * p.V, part * p.H, part * p.M})
+		b.on = append(b.on, laden{rider: i, part: part, x: (x0 + x1) / 2, wide: x1 - x0})
 	}
-	if own := r.own * (b.to - b.from) * care; own > 0 {
-		to = append(to, laden{(b.from + b.to) / 2, b.to - b.from, own, 0, 0})
+	if own := r.own * (b.to - b.from); own > 0 {
+		b.on = append(b.on, laden{rider: -1, part: own, x: (b.from + b.to) / 2, wide: b.to - b.from})
 	}
-	return to
+	b.sections()
+	b.bends = b.bends[:0]
+	for _, s := range b.places {
+		for i := range b.on {
+			b.bends = append(b.bends, b.on[i].bends(b, s))
+		}
+	}
+	for i := range b.on {
+		b.on[i].sinks = b.on[i].sink(b)
+	}
 }
 
 // bends is what a load of 1 bends a bay by at s, N·mm: as a simple span between its columns,
@@ -81,21 +104,53 @@ func (w *laden) bends(b *bay, s float64) float64 {
 	return (left*(s-left/2-b.from)*(b.to-s) + right*(s-b.from)*(b.to-s-right/2)) / length / w.wide
 }
 
-// sections adds where a bay may bend most.
-func (b *bay) sections(on []laden, out []float64) []float64 {
+// sink is 48 E I times how far a load of 1 sinks the bay's middle, or its end beyond the last
+// column.
+func (w *laden) sink(b *bay) float64 {
+	l := b.to - b.from
 	if b.overhangs() {
-		return append(out, b.to)
+		a := w.bends(b, b.to)
+		return 8 * a * a * (3*l - a)
+	}
+	a := min(w.x-b.from, b.to-w.x)
+	out := a * (3*l*l - 4*a*a)
+	if w.wide > 0 { // of a load spread over its width, less than of one in its middle
+		out -= spread(w, b)
+	}
+	return out
+}
+
+// sections finds where a bay may bend most.
+func (b *bay) sections() {
+	b.places = b.places[:0]
+	if b.overhangs() {
+		b.places = append(b.places, b.to)
+		return
 	}
 	const steps = 16
 	wide := false
-	for i := range on {
-		wide = wide || on[i].wide > 0
-		out = append(out, on[i].x)
+	for i := range b.on {
+		wide = wide || b.on[i].wide > 0
+		b.places = append(b.places, b.on[i].x)
 	}
 	for k := 1; k < steps && wide; k++ {
-		out = append(out, b.from+(b.to-b.from)*float64(k)/steps)
+		b.places = append(b.places, b.from+(b.to-b.from)*float64(k)/steps)
 	}
-	return out
+}
+
+// loads are what the loads of a bay come to, one by one: with care on the rail's own weight.
+func (r *railed) loads(b *bay, all []hold.Pulled, care float64) []hold.Pulled {
+	r.laden = r.laden[:0]
+	for i := range b.on {
+		w := &b.on[i]
+		if w.rider < 0 {
+			r.laden = append(r.laden, hold.Pulled{V: w.part * care})
+			continue
+		}
+		p := &all[w.rider]
+		r.laden = append(r.laden, hold.Pulled{V: w.part * p.V, H: w.part * p.H, M: w.part * p.M})
+	}
+	return r.laden
 }
 
 // Links of the rail as a beam from column to column; twist where what it carries turns it,
@@ -104,16 +159,17 @@ func (r *railed) between() []SharedLink {
 	var out []SharedLink
 	for l := range r.lengths {
 		s := &r.lengths[l]
-		for n, b := range s.bays() {
+		for n := range s.bays {
+			b := &s.bays[n]
 			where := fmt.Sprintf("between %s and %s", r.columnAt(s, b.left), r.columnAt(s, b.right))
 			if b.overhangs() {
 				where = "beyond " + r.columnAt(s, max(b.left, b.right))
 			}
 			link := func(mode string, goes hold.Goes, kind hold.Kind, role hold.Role, name string,
-				use func(*working.Sheet, *bay, []laden, hold.Case) hold.Use) {
+				use func(*working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {
 				out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("bay-%d-%d", l+1, n+1), Mode: mode, Goes: goes, Of: r.Made.Of(),
 					Role: role, Kind: kind, Name: name}, Where: where, X: (b.from + b.to) / 2,
-					Use: func(sh *working.Sheet, all []hold.Action) hold.Use {
+					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use {
 						if len(all) == 0 {
 							return hold.Use{}
 						}
@@ -121,8 +177,7 @@ func (r *railed) between() []SharedLink {
 						if kind == hold.Strength {
 							care = r.set.CareIn(all[0].Case)
 						}
-						r.laden = r.ladenIn(&b, all, care, r.laden[:0])
-						return use(sh, &b, r.laden, all[0].Case)
+						return use(sh, b, r.loads(b, all, care), all[0].Case)
 					}})
 			}
 			link("bends", hold.Bends, hold.Strength, hold.RoleRail, r.noun+" in bending", r.bends)
@@ -145,23 +200,21 @@ func (r *railed) columnAt(s *span, k int) string {
 
 // bends is the rail in bending: by weight, and by what pushes it off the wall (engineering
 // basis 4).
-func (r *railed) bends(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold.Use {
-	t, h, basis := float64(r.Thickness), float64(r.Height), r.set.Bases[c]
-	down, out := r.board.Bending(nil, basis), r.flat.Bending(nil, basis)
+func (r *railed) bends(sh *working.Sheet, b *bay, on []hold.Pulled, c hold.Case) hold.Use {
+	t, h := float64(r.Thickness), float64(r.Height)
+	down, out := t*h*h/6*r.takes[c].down, h*t*t/6*r.takes[c].out
 	var worst, mv, mh float64
-	r.at = b.sections(on, r.at[:0])
-	for _, s := range r.at {
+	for s := 0; s < len(b.bends); s += len(on) {
 		var v, w float64
-		for i := range on {
-			k := on[i].bends(b, s)
-			v, w = v+k*on[i].v, w+k*on[i].h
+		for i, k := range b.bends[s : s+len(on)] {
+			v, w = v+k*on[i].V, w+k*on[i].H
 		}
-		if u := math.Abs(v)/(t*h*h/6*down) + math.Abs(w)/(h*t*t/6*out); u > worst {
+		if u := math.Abs(v)/down + math.Abs(w)/out; u > worst {
 			worst, mv, mh = u, math.Abs(v), math.Abs(w)
 		}
 	}
 	if sh.On() {
-		r.board.Bending(sh, basis)
+		r.board.Bending(sh, r.set.Bases[c])
 		sh.Add("Mv", "greatest moment in the "+r.noun+", a simple span from column to column or a cantilever beyond the last, with its own weight",
 			"Σ V × a × b / L", mv, working.Moment, "statics", working.In("L", b.to-b.from, working.Length))
 		sh.Add("σ", "bending stress", "Mv / (t × h² / 6)", mv/(t*h*h/6), working.Stress, "statics", working.In("Mv", mv, working.Moment),
@@ -178,23 +231,13 @@ func (r *railed) bends(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold.
 
 // sags is how far it goes down between its columns, or its end beyond the last, after the
 // contents' stay.
-func (r *railed) sags(sh *working.Sheet, b *bay, on []laden, _ hold.Case) hold.Use {
+func (r *railed) sags(sh *working.Sheet, b *bay, on []hold.Pulled, _ hold.Case) hold.Use {
 	t, h, l := float64(r.Thickness), float64(r.Height), b.to-b.from
 	e := r.board.E(nil)
 	ei := e * t * h * h * h / 12
 	now, span := 0.0, l
 	for i := range on {
-		w := &on[i]
-		if b.overhangs() {
-			a := w.bends(b, b.to)
-			now += w.v * a * a * (3*l - a) / (6 * ei)
-			continue
-		}
-		a := min(w.x-b.from, b.to-w.x)
-		now += w.v * a * (3*l*l - 4*a*a) / (48 * ei)
-		if w.wide > 0 { // of a load spread over its width, less than of one in its middle
-			now -= w.v * spread(w, b) / (48 * ei)
-		}
+		now += on[i].V * b.on[i].sinks / (48 * ei)
 	}
 	if b.overhangs() {
 		span = 2 * l
@@ -248,13 +291,9 @@ func torsion(a, b float64) float64 {
 
 // twists is the rail in torsion beside a column, with its shear there: all that turns it in
 // the bay, each by how near it stands.
-func (r *railed) twists(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold.Use {
-	t, h, basis := float64(r.Thickness), float64(r.Height), r.set.Bases[c]
-	fv := r.board.Shear(nil, basis)
-	if r.board.Panel != nil {
-		fv = r.board.Planar(nil, basis)
-	}
-	k := torsion(h, t)
+func (r *railed) twists(sh *working.Sheet, b *bay, on []hold.Pulled, c hold.Case) hold.Use {
+	t, h := float64(r.Thickness), float64(r.Height)
+	fv, k := r.takes[c].across, torsion(h, t)
 	worst, torque, shear := 0.0, 0.0, 0.0
 	for _, left := range [2]bool{true, false} {
 		if left && b.left < 0 || !left && b.right < 0 {
@@ -264,12 +303,12 @@ func (r *railed) twists(sh *working.Sheet, b *bay, on []laden, c hold.Case) hold
 		for i := range on {
 			part := 1.0
 			if !b.overhangs() {
-				part = (b.to - on[i].x) / (b.to - b.from)
+				part = (b.to - b.on[i].x) / (b.to - b.from)
 				if !left {
 					part = 1 - part
 				}
 			}
-			m, v = m+part*on[i].m, v+part*on[i].v
+			m, v = m+part*on[i].M, v+part*on[i].V
 		}
 		tau := math.Abs(m)/(k*max(t, h)*min(t, h)*min(t, h)) + 1.5*math.Abs(v)/(t*h)
 		if tau > worst {

@@ -56,13 +56,13 @@ type seat struct{}
 // NewSeat is a place on a block.
 func NewSeat() Hung { return seat{} }
 
-func (seat) rider() func(*working.Sheet, hold.Action) hold.Pulled { return hold.Straight }
-func (seat) Soft(float64) float64                                 { return 0 }
-func (seat) HoldsDown() bool                                      { return true }
-func (seat) Pad() float64                                         { return 0 }
-func (seat) Links() []hold.Link                                   { return nil }
-func (seat) Geometry(hold.Action) hold.Geometry                   { return hold.Geometry{} }
-func (seat) Notes() hold.Notes                                    { return hold.Notes{} }
+func (seat) rider() func(hold.Action) hold.Pulled { return hold.Straight }
+func (seat) Soft(float64) float64                 { return 0 }
+func (seat) HoldsDown() bool                      { return true }
+func (seat) Pad() float64                         { return 0 }
+func (seat) Links() []hold.Link                   { return nil }
+func (seat) Geometry(hold.Action) hold.Geometry   { return hold.Geometry{} }
+func (seat) Notes() hold.Notes                    { return hold.Notes{} }
 
 func (h *sleeve) Links() []SharedLink {
 	return append(h.railed.Links(),
@@ -75,8 +75,8 @@ func (h *sleeve) Links() []SharedLink {
 }
 
 // worstSeat asks every seat.
-func (h *sleeve) worstSeat(use func(*working.Sheet, hold.Action) hold.Use) func(*working.Sheet, []hold.Action) hold.Use {
-	return func(sh *working.Sheet, all []hold.Action) hold.Use {
+func (h *sleeve) worstSeat(use func(*working.Sheet, hold.Pulled) hold.Use) func(*working.Sheet, []hold.Pulled) hold.Use {
+	return func(sh *working.Sheet, all []hold.Pulled) hold.Use {
 		worst, at := hold.Use{Used: -1}, 0
 		for i, a := range all {
 			if u := use(nil, a); u.Used > worst.Used {
@@ -90,7 +90,7 @@ func (h *sleeve) worstSeat(use func(*working.Sheet, hold.Action) hold.Use) func(
 	}
 }
 
-func (h *sleeve) bends(sh *working.Sheet, a hold.Action) hold.Use {
+func (h *sleeve) bends(sh *working.Sheet, a hold.Pulled) hold.Use {
 	p, d := float64(h.Thickness), h.set.Depth
 	part := h.beyond
 	if a.Case == hold.Sudden {
@@ -110,7 +110,7 @@ func (h *sleeve) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	return hold.Use{Used: m / (s * fb), How: "break off in front of the block"}
 }
 
-func (h *sleeve) bears(sh *working.Sheet, a hold.Action) hold.Use {
+func (h *sleeve) bears(sh *working.Sheet, a hold.Pulled) hold.Use {
 	p := float64(h.Thickness)
 	up := math.Abs(a.M) / p
 	fc := h.set.Board.Bearing(sh, h.set.Bases[a.Case])
@@ -129,7 +129,7 @@ func (h *sleeve) bears(sh *working.Sheet, a hold.Action) hold.Use {
 // room is how high the hollow is, mm.
 func (h *sleeve) room() float64 { return h.set.Thickness - 2*h.skin }
 
-func (h *sleeve) fits(sh *working.Sheet, _ []hold.Action) hold.Use {
+func (h *sleeve) fits(sh *working.Sheet, _ []hold.Pulled) hold.Use {
 	if sh.On() {
 		sh.Add("room", "height of the hollow; the block is lower", "t − 2 × skin", h.room(), working.Length, "geometry",
 			working.In("t", h.set.Thickness, working.Length), working.In("skin", h.skin, working.Length),
@@ -150,12 +150,12 @@ func (h *sleeve) fits(sh *working.Sheet, _ []hold.Action) hold.Use {
 }
 
 // Geometry adds the hollow, and what the block pushes, to the rail's columns.
-func (h *sleeve) Geometry(all []hold.Action) hold.RailGeometry {
+func (h *sleeve) Geometry(all []hold.Pulled) hold.RailGeometry {
 	g := h.railed.Geometry(all)
 	p := float64(h.Thickness)
 	r, m := 0.0, 0.0
 	for _, a := range all {
-		r, m = r+a.R, m+a.M
+		r, m = r+a.V, m+a.M
 	}
 	up := math.Abs(m) / p
 	for i := range g.Columns {

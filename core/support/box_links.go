@@ -132,7 +132,7 @@ func (h *boxed) mount() {
 
 // pullsBack is what an end or a divider does to the back: its weight, and by its couple about the box's
 // lower edge a pull at the back's middle, which bends it between the studs and does not twist it.
-func (h *boxed) pullsBack(_ *working.Sheet, a hold.Action) hold.Pulled {
+func (h *boxed) pullsBack(a hold.Action) hold.Pulled {
 	low, high := h.slat()
 	return hold.Pulled{V: a.R, M: a.M, H: a.M / ((low + high) / 2), Case: a.Case}
 }
@@ -306,7 +306,7 @@ func (h *boxed) onWall() []FormLink {
 		}
 		for _, l := range h.rail.Links() {
 			out = append(out, FormLink{Link: l.Link, Support: h.set.Rail.ID, Where: l.Where, X: l.X,
-				Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, h.spread(h.whole(d))) }})
+				Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, h.rail.pulls(h.spread(h.whole(d)))) }})
 		}
 		return out
 	case h.back == nil || len(h.Spots) == 0:
@@ -317,7 +317,7 @@ func (h *boxed) onWall() []FormLink {
 			continue // a keyhole has its own
 		}
 		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X,
-			Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, h.actions(d)) }})
+			Use: func(sh *working.Sheet, d Demand) hold.Use { return l.Use(sh, h.back.pulls(h.actions(d))) }})
 	}
 	for k, key := range h.keys {
 		for _, l := range key.Links() {
@@ -327,7 +327,7 @@ func (h *boxed) onWall() []FormLink {
 			l.Part = fmt.Sprintf("%s-%s", h.back.lengths[0].Holes[h.back.lengths[0].Columns[k].Holes[0]].ID, l.Part)
 			out = append(out, FormLink{Link: l, Support: h.ID, Where: fmt.Sprintf("keyhole %d", k+1), X: h.back.lengths[0].Columns[k].X,
 				Use: func(sh *working.Sheet, d Demand) hold.Use {
-					p := h.back.carries(sh, 0, k, h.actions(d))
+					p := h.back.carries(sh, 0, k, h.back.pulls(h.actions(d)))
 					return l.Use(sh, hold.Action{R: p.V, M: p.M, Case: d.Case})
 				}})
 		}
@@ -369,7 +369,7 @@ func (h *boxed) couples(d Demand, do func(stud string, up, couple float64)) {
 	}
 	studs := h.back.Studs()
 	to := make([]float64, len(studs))
-	h.back.Couples(h.actions(d), to)
+	h.back.Couples(h.back.pulls(h.actions(d)), to)
 	low, high := h.slat()
 	for i, stud := range studs {
 		do(stud, (low+high)/2, to[i])
@@ -433,7 +433,7 @@ func (h *boxed) Parts(d Demand) []FormPart {
 
 // drawBack adds its fasteners, and from the side the column that is turned most.
 func (h *boxed) drawBack(g *hold.Geometry, d Demand) {
-	columns := h.back.Geometry(h.actions(d)).Columns
+	columns := h.back.Geometry(h.back.pulls(h.actions(d))).Columns
 	worst := -1
 	for i := range columns {
 		if worst < 0 || columns[i].Moment > columns[worst].Moment {

@@ -53,7 +53,7 @@ func TestScrewsOfABoxByHand(t *testing.T) {
 	if !near(a.R, 200+h.Self(), 1e-9) {
 		t.Errorf("its ends and dividers bear %.3f N of %.3f", a.R, 200+h.Self())
 	}
-	p := h.back.carries(nil, 0, 0, h.actions(everyday(1)))
+	p := h.back.carries(nil, 0, 0, h.back.pulls(h.actions(everyday(1))))
 	own, share := h.back.own*450, 640.5/400/2
 	if !near(p.V, a.R*share+own, 1e-6) || !near(p.M, a.M*share+own*9.5, 1e-6) {
 		t.Errorf("a column bears %.3f N and %.1f N·mm, want %.3f and %.1f", p.V, p.M, a.R*share+own, a.M*share+own*9.5)

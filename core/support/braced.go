@@ -152,7 +152,7 @@ func (h *braced) Links() []hold.Link {
 		{Part: "bracket", Mode: "rating", Goes: hold.PastRating, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength,
 			Name: "bracket by its rating", NoMean: noMean, Use: h.rated},
 	}, h.arm().Links()...)
-	return append(links, h.mount.PlateLinks(hold.Straight)...)
+	return append(links, h.mount.PlateLinks()...)
 }
 
 func (h *braced) rated(sh *working.Sheet, a hold.Action) hold.Use {
@@ -200,7 +200,7 @@ func (h *braced) Geometry(a hold.Action) hold.Geometry {
 		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, -leg, t+1, 0), Front: hold.Box(-w, -leg, w, 0)})
 	h.arm().Draw(&g, 2*w)
 	if h.mount.Hold > 0 {
-		h.mount.Draw(&g, 0, hold.Straight(nil, a))
+		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	g.Measures = append(g.Measures, hold.Across("reach", "braced_bracket.reach_mm", 0, reach, -bar),

@@ -21,7 +21,7 @@ func (f *flat) Links() []hold.Link {
 			Kind: hold.Strength, Name: f.Screw.Noun() + " at the corner", NoMean: f.Screw.NoMean(), Use: f.nearScrew})
 		if f.hold > 1 {
 			links = append(links, hold.Link{Part: "screws", Mode: "others", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleOthers,
-				Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Use: f.otherScrews})
+				Kind: hold.Strength, Name: "other " + f.Screw.Noun() + "s", NoMean: f.Screw.NoMean(), Levers: true, Use: f.otherScrews})
 		}
 		links = append(links, hold.Link{Part: "leg", Mode: "heel", Goes: hold.Crushes, Of: f.set.LinedWith(), Role: hold.RoleHeel,
 			Kind: hold.Strength, Name: f.set.HeelName(), Use: f.heelPress,

@@ -206,7 +206,7 @@ func Couples(s Standing, d Demand, do func(stud string, up, couple float64)) {
 	if rail, _, all := onRail(s, d); rail != nil {
 		studs := rail.Studs()
 		couples := make([]float64, len(studs))
-		rail.Couples(all, couples)
+		rail.Couples(rail.pulls(all), couples)
 		for i, stud := range studs {
 			do(stud, float64(rail.Bottom+rail.Height/2), couples[i])
 		}

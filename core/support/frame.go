@@ -265,6 +265,9 @@ func (f *framed) joint() *hold.Jointed {
 func (f *framed) links() []hold.Link {
 	out := []hold.Link{{Part: "arm", Mode: "bending", Goes: hold.Bends, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,
 		Name: "arm in bending", Use: f.bends}, f.joint().Link("arm", f.atJoint)}
+	for i := range out {
+		out[i].Levers = true
+	}
 	out = append(out, f.arm().Links()...)
 	if f.Brace != nil {
 		out = append(out, hold.Link{Part: "brace", Mode: "ends", Goes: hold.Crushes, Of: f.Made.Of(), Role: hold.RoleBar, Kind: hold.Strength,

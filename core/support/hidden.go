@@ -160,14 +160,14 @@ func (h *slotted) Links() []hold.Link {
 		{Part: "blade", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "blade at the wall",
 			Use: h.blade},
 		{Part: "slot", Mode: "bears", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength,
-			Name: "slot in the shelf", Use: h.bears},
+			Name: "slot in the shelf", Levers: true, Use: h.bears},
 		{Part: "slot", Mode: "punches", Goes: hold.Shears, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength,
-			Name: "wood left over the slot", Use: h.punches},
+			Name: "wood left over the slot", Levers: true, Use: h.punches},
 		{Part: "blade", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness,
 			Name: "droop at the front edge", Use: h.droop},
 		{Part: "slot", Mode: "fits", Goes: hold.Stands, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBehind, Kind: hold.Gate,
 			Name: "blade in the board", Use: h.fits},
-	}, h.mount.PlateLinks(hold.Straight)...)
+	}, h.mount.PlateLinks()...)
 }
 
 func (h *slotted) blade(sh *working.Sheet, a hold.Action) hold.Use {
@@ -281,7 +281,7 @@ func (h *slotted) Geometry(a hold.Action) hold.Geometry {
 			Front: hold.Box(x-w, h.mid-t/2, x+w, h.mid+t/2)})
 	}
 	if h.mount.Hold > 0 {
-		h.mount.Draw(&g, 0, hold.Straight(nil, a))
+		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	g.Facts = append(g.Facts, hold.Fact{Name: "wood left over and under the slot", Value: h.left(), Kind: "length",

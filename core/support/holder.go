@@ -7,7 +7,6 @@ import (
 	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
-	"aguante/core/working"
 )
 
 // Holder is a wooden bracket that hooks onto a bevelled rail: a hook behind its
@@ -66,7 +65,7 @@ func (h *Holder) Hang(s Setting) Hung {
 	return out
 }
 
-func (h *held) rider() func(*working.Sheet, hold.Action) hold.Pulled {
+func (h *held) rider() func(hold.Action) hold.Pulled {
 	if h.hook.rail == nil {
 		return nil
 	}

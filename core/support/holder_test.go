@@ -31,7 +31,7 @@ func TestRow18Cleat(t *testing.T) {
 		}
 	}
 	r := railOn(rail, s, 600)
-	got := r.carries(nil, 0, 0, []hold.Action{{R: 300, M: m}})
+	got := r.carries(nil, 0, 0, r.pulls([]hold.Action{{R: 300, M: m}}))
 	if !near(got.M, m/2, 1e-9) || !near(got.V, 150, 1e-9) {
 		t.Errorf("a column takes %+v", got)
 	}
@@ -191,7 +191,7 @@ func TestSleeveByHand(t *testing.T) {
 		Spots: []Spot{{ID: "a", X: 400, Y: 25}, {ID: "b", X: 800, Y: 25}}}
 	riders := []Rider{{X: 300, On: hold.Straight}, {X: 600, On: hold.Straight}, {X: 900, On: hold.Straight}}
 	h := block.Hang(s.Site, riders, Boarded{9, 0.4}).(*sleeve)
-	a := hold.Action{R: 60, M: 60 * 130}
+	a := hold.Pulled{V: 60, M: 60 * 130}
 	// Skins: 0.4 × 7800 = 3120 N·mm on 2 × 150 × 9²/6 = 4050 mm³: 0.7704 MPa; plywood
 	// of 9 mm, MOR 57 × 0.8026/2.1 = 21.785 at CD 1.
 	if u := h.bends(nil, a); !near(u.Used, 0.7704/21.785, 0.001) {
@@ -247,7 +247,7 @@ func TestSideCleatByHand(t *testing.T) {
 	h := side.Hang(s).(*aside)
 	// 160 N at 120 from the back, where the screws are: 80 N on each; e = 19/2, so
 	// 1520 N·mm over rows 16 and 48: 1520 × 48/(16² + 48²) = 28.5 N at first.
-	h.rail.own = 0
+	weightless(h.rail)
 	c := &h.rail.lengths[0].Columns[0]
 	got := h.rail.carries(nil, 0, 0, h.along(hold.Action{R: 160, M: 160 * 120}))
 	if !near(got.V, 160, 1e-9) || !near(got.M, 1520, 1e-9) || got.Turn != 0 {
@@ -259,7 +259,7 @@ func TestSideCleatByHand(t *testing.T) {
 	// With a back cleat the front half has what it is asked, in the middle of that.
 	s.Rail = &Rail{Kind: Ledger}
 	half := side.Hang(s).(*aside)
-	half.rail.own = 0
+	weightless(half.rail)
 	if got := half.rail.carries(nil, 0, 0, half.along(hold.Action{R: 160, M: 160 * 120})); !near(got.V, 160, 1e-9) ||
 		!near(got.Turn, 160*60, 1e-9) {
 		t.Errorf("with a back cleat %+v", got)

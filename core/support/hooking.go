@@ -98,11 +98,11 @@ func (h *hooking) works(sh *working.Sheet, a hold.Action) hooked {
 
 // onRail is what a holder does to its rail: its weight, and the moment about the
 // rail's lower edge of what the bevel pushes out with and of the weight on it.
-func (h *hooking) onRail(sh *working.Sheet, a hold.Action) hold.Pulled {
+func (h *hooking) onRail(a hold.Action) hold.Pulled {
 	if h.rail == nil {
 		return hold.Pulled{}
 	}
-	k := h.works(sh, a)
+	k := h.works(nil, a)
 	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), H: k.Hs, Case: a.Case}
 }
 

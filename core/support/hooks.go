@@ -57,7 +57,7 @@ type hookRail struct {
 	set  Stage
 	own  hold.Site
 	rail *railed
-	acts []hold.Action
+	acts []hold.Pulled
 }
 
 // HasHook tells whether it has a hook of a name.
@@ -67,7 +67,7 @@ func (h *HookRail) HasHook(id string) bool {
 
 // Stand puts a hook rail up with what hangs on it.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, own: s.site(s.X), acts: make([]hold.Action, len(h.Hooks))}
+	out := &hookRail{HookRail: h, set: s, own: s.site(s.X), acts: make([]hold.Pulled, len(h.Hooks))}
 	var riders []Rider
 	for _, k := range h.Hooks {
 		riders = append(riders, Rider{X: float64(k.X), On: hold.Straight})
@@ -121,7 +121,7 @@ func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
 			if i == yanked {
 				p = h.pegs.load(sh, i, d)
 			}
-			all[i] = h.action(p, d)
+			all[i] = hold.Straight(h.action(p, d))
 		}
 		return l.Use(sh, all)
 	}
@@ -181,7 +181,7 @@ func (h *hookRail) actions(d Demand) []hold.Action {
 func (h *hookRail) couples(d Demand, do func(stud string, up, couple float64)) {
 	studs := h.rail.Studs()
 	couples := make([]float64, len(studs))
-	h.rail.Couples(h.actions(d), couples)
+	h.rail.Couples(h.rail.pulls(h.actions(d)), couples)
 	for i, stud := range studs {
 		do(stud, float64(h.Bottom+h.Height/2), couples[i])
 	}
@@ -194,7 +194,7 @@ func (h *hookRail) Parts(d Demand) []FormPart {
 	for i := range h.Hooks {
 		weight += h.pegs.goods[i] * d.By
 	}
-	rail := h.rail.Geometry(h.actions(d))
+	rail := h.rail.Geometry(h.rail.pulls(h.actions(d)))
 	for i, k := range h.Hooks {
 		set := h.set.site(float64(k.X))
 		g := set.NewGeometry(hold.Action{})

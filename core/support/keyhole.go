@@ -156,7 +156,7 @@ func (h *keyed) Pad() float64 { return 0 }
 func (h *keyed) Links() []hold.Link {
 	name, noMean := h.called()
 	return append([]hold.Link{{Part: "slot", Mode: "holds", Goes: hold.Shears, Of: h.of(h.Made), Role: hold.RoleJoint, Kind: hold.Strength,
-		Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks(hold.Straight)...)
+		Name: name, NoMean: noMean, Use: h.slot}}, h.mount.PlateLinks()...)
 }
 
 // pull is what the head holds against by the heel rule.
@@ -270,7 +270,7 @@ func (h *keyed) Geometry(a hold.Action) hold.Geometry {
 		hold.Shape{Name: "back", Stuff: h.Made.Stuff(), Side: hold.Box(0, low, back, high)},
 		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, up-3*w, max(2, float64(h.Lip)), up+w), Front: hold.Box(-w, up-3*w, w, up+w)})
 	if h.mount.Hold > 0 {
-		h.mount.Draw(&g, 0, hold.Straight(nil, a))
+		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	if h.Routed {

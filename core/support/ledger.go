@@ -36,7 +36,7 @@ func (ledger) lies(r *Rail, from, to float64) []Rider {
 	a, b := max(float64(r.X), from), min(float64(r.X+r.Length), to)
 	out := make([]Rider, 0, lyings)
 	for i := range lyings {
-		out = append(out, Rider{X: a + (b-a)*(float64(i)+0.5)/lyings, Wide: (b - a) / lyings, On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
+		out = append(out, Rider{X: a + (b-a)*(float64(i)+0.5)/lyings, Wide: (b - a) / lyings, On: func(a hold.Action) hold.Pulled {
 			return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
 		}})
 	}
@@ -80,7 +80,7 @@ func (s *Side) Fixings() []*hold.Fixing { return []*hold.Fixing{&s.Rail.Screw} }
 
 // aside is a side cleat in its place.
 type aside struct {
-	acts  [1]hold.Action
+	acts  [1]hold.Pulled
 	s     *Side
 	set   Setting
 	rail  *railed
@@ -94,7 +94,7 @@ func (s *Side) Hang(set Setting) Hung {
 	h.other.Length, h.other.Studs, h.other.KeepOuts = 3000, s.Studs, nil
 	side := set.Site
 	side.Wall = &h.other
-	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
+	h.rail = newRailed(&s.Rail, side, []Rider{{On: func(a hold.Action) hold.Pulled {
 		return hold.Pulled{V: a.R, M: a.R * float64(s.Thickness) / 2, Case: a.Case}
 	}}})
 	h.rail.noun = "side cleat"
@@ -103,13 +103,13 @@ func (s *Side) Hang(set Setting) Hung {
 
 // along puts the load where it stands out from the back wall: beside a back cleat the
 // front half of the board has it, in the middle of that.
-func (h *aside) along(a hold.Action) []hold.Action {
+func (h *aside) along(a hold.Action) []hold.Pulled {
 	z := a.Arm()
 	if h.set.Rail != nil && h.set.Rail.Backs() {
 		z = (z + h.set.Depth) / 2
 	}
 	h.rail.move(0, math.Max(float64(h.s.X), math.Min(z, float64(h.s.X+h.s.Length))))
-	h.acts[0] = a
+	h.acts[0] = h.rail.riders[0].On(a)
 	return h.acts[:]
 }
 
@@ -131,6 +131,7 @@ func (h *aside) Links() []hold.Link {
 		use := l.Use
 		l.Link.Use = func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.along(a)) }
 		l.Link.Name += ", " + l.Where
+		l.Link.Levers = true // it runs out from the wall
 		out = append(out, l.Link)
 	}
 	return out

@@ -138,7 +138,7 @@ func (p *paneled) pressed(xs []float64, k int, low float64) float64 {
 // bears is what column k carries: of every rail what hangs on it, by levers between the columns
 // nearest, its couple about the rail's lower edge and by the panel's own thickness more; of rails
 // and panel their own weight.
-func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Action) []hold.Couple {
+func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Pulled) []hold.Couple {
 	p.on = p.on[:0]
 	t := float64(p.Thickness)
 	add := func(name string, x, low, v, m float64) {
@@ -156,10 +156,9 @@ func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Action) []hold.Coup
 		}
 	}
 	care := 1.0
-	for i, a := range all {
+	for i, pulled := range all {
 		on := &p.riders[i]
-		pulled := on.On(nil, a)
-		care = p.set.CareIn(a.Case)
+		care = p.set.CareIn(pulled.Case)
 		add(fmt.Sprintf("what hangs %s along the wall", say.Place(on.X)), on.X, float64(on.Rail.Bottom), pulled.V, pulled.M)
 	}
 	for i, r := range p.rails {
@@ -183,7 +182,7 @@ func (p *paneled) Links() []SharedLink {
 		out = append(out,
 			SharedLink{Link: hold.Link{Part: d.ID, Mode: "pull", Goes: hold.Draws, Of: p.mount.Of(s.Column), Role: hold.RoleNear, Kind: hold.Strength,
 				Name: p.mount.Nouns(s.Column) + " of the panel", NoMean: p.mount.NoMean(s.Column)}, Where: where, X: s.Column.X,
-				Use: func(sh *working.Sheet, all []hold.Action) hold.Use {
+				Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use {
 					if len(all) == 0 {
 						return hold.Use{}
 					}
@@ -191,15 +190,15 @@ func (p *paneled) Links() []SharedLink {
 				}},
 			SharedLink{Link: hold.Link{Part: d.ID, Mode: "heel", Goes: hold.Crushes, Of: p.set.LinedWith(), Role: hold.RoleHeel, Kind: hold.Strength,
 				Name: p.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: s.Column.X,
-				Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, p.bears(sh, k, all)) }})
+				Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return s.Press(sh, p.bears(sh, k, all)) }})
 	}
 	return append(out, SharedLink{Link: hold.Link{Part: "panel", Mode: "behind", Goes: hold.Stands, Of: p.Screw.Of(), Role: hold.RoleBehind,
 		Kind: hold.Gate, Name: p.mount.IntoName()}, Where: "the panel", X: float64(p.X + p.Width/2),
-		Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return p.mount.Behind(sh) }})
+		Use: func(sh *working.Sheet, _ []hold.Pulled) hold.Use { return p.mount.Behind(sh) }})
 }
 
 // couples are what its columns pass to their studs, in their order, N·mm.
-func (p *paneled) couples(all []hold.Action, do func(stud string, m float64)) {
+func (p *paneled) couples(all []hold.Pulled, do func(stud string, m float64)) {
 	for k := range p.stacks {
 		if stud := p.mount.Holes[p.stacks[k].Column.Holes[0]].Hit.Stud; stud != "" {
 			m := 0.0
@@ -212,7 +211,7 @@ func (p *paneled) couples(all []hold.Action, do func(stud string, m float64)) {
 }
 
 // columns draws it at its studs.
-func (p *paneled) columns(all []hold.Action) []hold.Column {
+func (p *paneled) columns(all []hold.Pulled) []hold.Column {
 	var out []hold.Column
 	box := hold.Shape{Name: "panel", Stuff: p.Made.Stuff(), Side: hold.Box(0, float64(p.Bottom), float64(p.Thickness), float64(p.Bottom+p.Height))}
 	for k := range p.stacks {
@@ -271,7 +270,7 @@ func (r *railed) offPanel(p *paneled) []SharedLink {
 			reaches = reaches && (ok || !s.on[i])
 		}
 		out = append(out, SharedLink{Link: hold.Link{Part: part, Mode: "reaches", Goes: hold.Stands, Of: r.Made.Of(), Role: hold.RoleRail, Kind: hold.Gate,
-			Name: "rail on its panel"}, Where: where, X: (s.from + s.to) / 2, Use: func(sh *working.Sheet, _ []hold.Action) hold.Use {
+			Name: "rail on its panel"}, Where: where, X: (s.from + s.to) / 2, Use: func(sh *working.Sheet, _ []hold.Pulled) hold.Use {
 			if sh.On() {
 				sh.Add("t", fmt.Sprintf("the panel's thickness; under %s the rail has to reach a column of its screws on each side", say.Place(thin)),
 					"the design", float64(p.Thickness), working.Length, "Rule")
@@ -283,13 +282,13 @@ func (r *railed) offPanel(p *paneled) []SharedLink {
 			return hold.Use{How: "is held at the studs"}
 		}}, SharedLink{Link: hold.Link{Part: part, Mode: "off", Goes: hold.Bends, Of: r.Made.Of(), Role: hold.RoleRail, Kind: hold.Strength,
 			Name: "rail bent off its panel"}, Where: where, X: (s.from + s.to) / 2,
-			Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return r.bentOff(sh, p, s, all, at, reaches) }})
+			Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return r.bentOff(sh, p, s, all, at, reaches) }})
 	}
 	return out
 }
 
 // bentOff is it, a simple span from column to column: h t² / 6 of the rail, or of the panel behind it.
-func (r *railed) bentOff(sh *working.Sheet, p *paneled, s *span, all []hold.Action, at func(float64) (float64, float64, bool), rail bool) hold.Use {
+func (r *railed) bentOff(sh *working.Sheet, p *paneled, s *span, all []hold.Pulled, at func(float64) (float64, float64, bool), rail bool) hold.Use {
 	if len(all) == 0 {
 		return hold.Use{}
 	}
@@ -314,7 +313,7 @@ func (r *railed) bentOff(sh *working.Sheet, p *paneled, s *span, all []hold.Acti
 				continue
 			}
 			lo, hi := min(x, k.X), max(x, k.X)
-			m += r.riders[i].On(nil, a).H * (lo - from) * (to - hi) / (to - from)
+			m += a.H * (lo - from) * (to - hi) / (to - from)
 		}
 		worst = max(worst, math.Abs(m))
 	}

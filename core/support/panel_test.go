@@ -15,7 +15,7 @@ import (
 // onPanel is a bevelled rail of 90 × 19 mm plywood, 560 long about the middle between studs at 400
 // and 800, screwed from behind to 12 mm of plywood that has one screw in each stud 125 over the rail's
 // lower edge; 200 N hang in its middle, whose bevel pushes out with 150 N and turns it with 20 000 N·mm.
-func onPanel(change func(a *Panel, r *Rail)) (*railed, []hold.Action) {
+func onPanel(change func(a *Panel, r *Rail)) (*railed, []hold.Pulled) {
 	s := onStuds(600, 400, 800)
 	back := &Panel{Made: ply(), ID: "p", X: 320, Width: 560, Bottom: -100, Height: 300, Thickness: 12,
 		Screw: hold.Fixing{Type: "structural-6", Length: 80}, Spots: []Spot{{ID: "p1", X: 400, Y: 225}, {ID: "p2", X: 800, Y: 225}}}
@@ -27,10 +27,10 @@ func onPanel(change func(a *Panel, r *Rail)) (*railed, []hold.Action) {
 			r.Spots = append(r.Spots, Spot{ID: string(rune('a' + i)), X: x, Y: 54})
 		}
 	}
-	rail := newRailed(r, s.Site, []Rider{{X: 600, On: func(_ *working.Sheet, a hold.Action) hold.Pulled {
+	rail := newRailed(r, s.Site, []Rider{{X: 600, On: func(a hold.Action) hold.Pulled {
 		return hold.Pulled{V: a.R, M: 100 * a.R, H: 0.75 * a.R, Case: a.Case}
 	}}})
-	return rail, []hold.Action{{R: 200}}
+	return rail, rail.pulls([]hold.Action{{R: 200}})
 }
 
 func linkAt(t *testing.T, r *railed, part, mode string) SharedLink {

@@ -13,7 +13,6 @@ import (
 	"aguante/core/quantity"
 	"aguante/core/say"
 	"aguante/core/wall"
-	"aguante/core/working"
 )
 
 // PinKind is what a hidden pin is.
@@ -105,7 +104,7 @@ func (h *pinned) Soft(e float64) float64 {
 func (h *pinned) HoldsDown() bool { return true }
 func (h *pinned) Pad() float64    { return 0 }
 
-func (h *pinned) rider() func(*working.Sheet, hold.Action) hold.Pulled {
+func (h *pinned) rider() func(hold.Action) hold.Pulled {
 	if h.strip == nil {
 		return nil
 	}
@@ -131,7 +130,7 @@ func (h *pinned) Links() []hold.Link {
 		{Part: "pin", Mode: "root", Goes: hold.Crushes, Of: h.bedded(), Role: hold.RoleBore, Kind: hold.Strength, Name: where,
 			NoMean: h.rootMean(), Use: h.rootBore},
 		{Part: "pin", Mode: "tip", Goes: hold.Crushes, Of: hold.StuffOf(h.set.Board), Role: hold.RoleBore, Kind: hold.Strength,
-			Name: "bore in the shelf", Use: h.tipBore},
+			Name: "bore in the shelf", Levers: true, Use: h.tipBore},
 		{Part: "pin", Mode: "droop", Goes: hold.Sags, Of: h.of(), Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the front edge",
 			Use: h.droop},
 		{Part: "pin", Mode: "stands", Goes: hold.Stands, Of: h.bedded(), Role: hold.RoleBehind, Kind: hold.Gate, Name: h.into(), Use: h.stands},

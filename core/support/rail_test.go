@@ -21,14 +21,23 @@ func railOn(r *Rail, s Setting, at ...float64) *stripped {
 		riders = append(riders, Rider{X: x, On: hold.Straight})
 	}
 	h := &stripped{newRailed(r, s.Site, riders)}
-	h.own = 0 // loads as given
+	weightless(h.railed) // loads as given
 	return h
 }
 
-func loads(v, e float64, n int) []hold.Action {
-	out := make([]hold.Action, n)
+func weightless(r *railed) {
+	r.own = 0
+	for l := range r.lengths {
+		for k := range r.lengths[l].bays {
+			r.lengths[l].bays[k].lay(r)
+		}
+	}
+}
+
+func loads(v, e float64, n int) []hold.Pulled {
+	out := make([]hold.Pulled, n)
 	for i := range out {
-		out[i] = hold.Action{R: v, M: v * e}
+		out[i] = hold.Pulled{V: v, M: v * e}
 	}
 	return out
 }
@@ -83,7 +92,7 @@ func TestSharesSumToTheLoad(t *testing.T) {
 	r := cherryStrip(300, 1300, 60, []float64{400, 760, 1200}, []float64{40})
 	at := []float64{380, 550, 900, 1250}
 	rail := railOn(r, s, at...)
-	a := []hold.Action{{R: 50, M: 4000}, {R: 110, M: 9000}, {R: 20, M: 900}, {R: 70, M: 8000}}
+	a := []hold.Pulled{{V: 50, M: 4000}, {V: 110, M: 9000}, {V: 20, M: 900}, {V: 70, M: 8000}}
 	stiff, lever := 0.0, 0.0
 	for k := range rail.lengths[0].Columns {
 		var sh working.Sheet
@@ -95,7 +104,7 @@ func TestSharesSumToTheLoad(t *testing.T) {
 			}
 		}
 		for i := range a {
-			lever += a[i].R * leverShare(rail.lengths[0].Columns, k, at[i])
+			lever += a[i].V * leverShare(rail.lengths[0].Columns, k, at[i])
 		}
 	}
 	if !near(stiff, 250, 1e-9) {
@@ -171,7 +180,7 @@ func TestSplittingOfAStrip(t *testing.T) {
 }
 
 // bayOf asks a link of the first bay of a rail that is held at both ends.
-func bayOf(t *testing.T, r Shared, mode string, all []hold.Action) hold.Use {
+func bayOf(t *testing.T, r Shared, mode string, all []hold.Pulled) hold.Use {
 	t.Helper()
 	for _, l := range r.Links() {
 		if l.Mode == mode && strings.HasPrefix(l.Where, "between") {
@@ -190,7 +199,7 @@ func TestRow32LedgerBetweenItsColumns(t *testing.T) {
 	r.Kind, r.Thickness, r.Wood = Ledger, 19, "douglas-fir"
 	riders := r.Lies(100, 1440)
 	h := newRailed(r, s.Site, riders)
-	h.own = 0
+	weightless(h)
 	all := loads(45*9.80665/float64(len(riders)), 10, len(riders))
 	// σ = 73 920 / (19 × 38² / 6) = 16.17, with E 13 400 it goes down 11.88 mm.
 	if u := bayOf(t, h, "bends", all); !near(u.Used, 16.17/h.board.Bending(nil, s.Bases[hold.Everyday]), 0.005) {
@@ -213,8 +222,8 @@ func TestRow33TwistOfAStrip(t *testing.T) {
 	r := cherryStrip(260, 940, 45, []float64{300, 900}, []float64{22})
 	r.Thickness = 35
 	rail := newRailed(r, s.Site, []Rider{{X: 450, On: hold.Straight}, {X: 600, On: hold.Straight}, {X: 750, On: hold.Straight}})
-	rail.own = 0
-	all := []hold.Action{{M: 4000}, {M: 6000}, {M: 5000}}
+	weightless(rail)
+	all := []hold.Pulled{{M: 4000}, {M: 6000}, {M: 5000}}
 	// 7.25 Nm at the left column, 7.75 at the right one: τ 0.6311; Fv of cherry at CD 1 is
 	// 11.7 × 0.7697/2.3 × 0.5 = 1.958.
 	if k := torsion(45, 35); !near(k, 0.2228, 0.001) {

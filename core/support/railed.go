@@ -18,8 +18,9 @@ type railed struct {
 	board   material.Board // bent from stud to stud
 	flat    material.Board // and bent off the wall
 	own     float64        // its weight, N per mm
-	laden   []laden        // to reckon with
-	at      []float64      // likewise
+	takes   [hold.Cases]timber
+	laden   []hold.Pulled // to reckon with
+	pulled  []hold.Pulled // likewise
 	lengths []span
 	riders  []Rider
 	caution []string
@@ -32,12 +33,20 @@ type railed struct {
 type Rider struct {
 	X, Wide float64
 	Into    []hold.Drilled // its own fasteners in the rail, of what is screwed to it
-	On      func(sh *working.Sheet, a hold.Action) hold.Pulled
+	On      func(a hold.Action) hold.Pulled
+}
+
+// Pulls writes what each of some riders passes on of what comes down on it.
+func Pulls(riders []Rider, all []hold.Action, to []hold.Pulled) []hold.Pulled {
+	for i, a := range all {
+		to = append(to, riders[i].On(a))
+	}
+	return to
 }
 
 // rides is a support that hangs on a rail of its setting; nil where it hangs on none.
 type rides interface {
-	rider() func(sh *working.Sheet, a hold.Action) hold.Pulled
+	rider() func(a hold.Action) hold.Pulled
 }
 
 // RiderOf is a support on the rail of its setting; ok is false where it hangs on none.
@@ -65,8 +74,12 @@ type span struct {
 	belong       []float64 // of it to every column, mm
 	on           []bool
 	shares       []share // column by column
+	bays         []bay
 	hold.Mount
 }
+
+// timber is what a rail's wood takes in a case, MPa: bent down, bent off the wall, and sheared.
+type timber struct{ down, out, across float64 }
 
 // share is the part of a rider's load that a column takes if the rail is a stiff body, if it
 // is a beam on the two columns nearest to it, and if it is one beam through over all.
@@ -100,11 +113,23 @@ func (s *span) place(i int, x float64) {
 	}
 }
 
+// pulls is what its riders pass on of what comes down on each, until it is asked again.
+func (r *railed) pulls(all []hold.Action) []hold.Pulled {
+	r.pulled = Pulls(r.riders, all, r.pulled[:0])
+	return r.pulled
+}
+
 // newRailed puts a rail up, with what rides on it.
 func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 	out := &railed{Rail: r, set: s, riders: riders, noun: r.Noun(),
 		flat: s.Piece(r.Made, float64(r.Height), float64(r.Thickness)), board: s.Piece(r.Made, float64(r.Thickness), float64(r.Height))}
 	out.own = r.ownWeight(out.board)
+	for c, on := range s.Bases {
+		out.takes[c] = timber{out.board.Bending(nil, on), out.flat.Bending(nil, on), out.board.Shear(nil, on)}
+		if out.board.Panel != nil {
+			out.takes[c].across = out.board.Planar(nil, on)
+		}
+	}
 	ends := []float64{float64(r.X)}
 	joints := slices.Clone(r.Joints)
 	slices.Sort(joints)
@@ -155,6 +180,7 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 		}
 		out.lengths = append(out.lengths, length)
 		out.lengths[i].share(riders)
+		out.lengths[i].layBays(out)
 	}
 	return out
 }
@@ -172,10 +198,17 @@ func belongs(xs []float64, k int, from, to float64) float64 {
 
 // move puts a rider elsewhere.
 func (r *railed) move(i int, x float64) {
+	if r.riders[i].X == x {
+		return
+	}
 	r.riders[i].X = x
 	for l := range r.lengths {
-		r.lengths[l].place(i, x)
-		r.lengths[l].through(r.riders)
+		s := &r.lengths[l]
+		s.place(i, x)
+		s.through(r.riders)
+		for k := range s.bays {
+			s.bays[k].lay(r)
+		}
 	}
 }
 
@@ -197,15 +230,14 @@ func (r *railed) lengthOf(x float64) int {
 // carries is what a column of a length carries: the worst of its share as a stiff body, V/n
 // + V ecc xi/Σx², no negative one being relied on, of a beam on the two columns nearest each
 // load, and of one beam through over all of them; and its part of the rail's own weight.
-func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Action) hold.Pulled {
+func (r *railed) carries(sh *working.Sheet, l, k int, all []hold.Pulled) hold.Pulled {
 	s := &r.lengths[l]
 	var out, lever, through hold.Pulled
 	var v, m, vx float64
-	for i, a := range all {
+	for i, p := range all {
 		if !s.on[i] {
 			continue
 		}
-		p := r.riders[i].On(nil, a)
 		out.Case = p.Case
 		v, m, vx = v+p.V, m+p.M, vx+p.V*(r.riders[i].X-s.mean)
 		share := &s.shares[k*len(all)+i]
@@ -294,14 +326,14 @@ func (r *railed) Links() []SharedLink {
 			out = append(out,
 				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: s.Of(c), Role: hold.RoleNear, Kind: hold.Strength,
 					Name: name, NoMean: mean, Eases: len(s.Columns) == 1}, Where: where, X: c.X,
-					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
+					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return s.Worst(sh, c, r.carries(sh, l, k, all)) }},
 				SharedLink{Link: hold.Link{Part: id, Mode: "heel", Goes: hold.Crushes, Of: r.set.LinedWith(), Role: hold.RoleHeel,
 					Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
-					Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
+					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
 		}
 		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(),
 			Role: hold.RoleBehind, Kind: hold.Gate, Name: s.IntoName()}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
-			Use: func(sh *working.Sheet, _ []hold.Action) hold.Use { return r.lengthHolds(sh, l) }})
+			Use: func(sh *working.Sheet, _ []hold.Pulled) hold.Use { return r.lengthHolds(sh, l) }})
 	}
 	out = append(out, r.between()...)
 	if r.panel != nil {
@@ -339,7 +371,7 @@ func (r *railed) lengthName(l int) string {
 }
 
 // Geometry draws the rail from the front, and each of its columns from the side.
-func (r *railed) Geometry(all []hold.Action) hold.RailGeometry {
+func (r *railed) Geometry(all []hold.Pulled) hold.RailGeometry {
 	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.way().marks(r)}
 	stuff := r.Made.Stuff()
 	for l := range r.lengths {
@@ -422,7 +454,7 @@ func (r *railed) Studs() []string {
 }
 
 // Couples writes what each of these columns passes to its stud, N·mm.
-func (r *railed) Couples(all []hold.Action, to []float64) {
+func (r *railed) Couples(all []hold.Pulled, to []float64) {
 	n := 0
 	for l := range r.lengths {
 		s := &r.lengths[l]

@@ -39,10 +39,10 @@ func (r *stripped) Links() []SharedLink {
 func (r *railed) split(up, deep float64, rider string) SharedLink {
 	return SharedLink{Link: hold.Link{Part: string(r.Kind), Mode: "splits", Goes: hold.Splits, Of: r.Made.Of(), Role: hold.RoleRail,
 		Kind: hold.Strength, Name: "split of the " + r.noun},
-		Use: func(sh *working.Sheet, all []hold.Action) hold.Use { return r.splits(sh, all, up, deep, rider) }}
+		Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return r.splits(sh, all, up, deep, rider) }}
 }
 
-func (r *railed) splits(sh *working.Sheet, all []hold.Action, up, deep float64, rider string) hold.Use {
+func (r *railed) splits(sh *working.Sheet, all []hold.Pulled, up, deep float64, rider string) hold.Use {
 	h := float64(r.Height)
 	on := r.set.Bases[all[0].Case]
 	below, used, edge, thick, force := false, -1.0, 0.0, 0.0, 0.0
@@ -52,8 +52,8 @@ func (r *railed) splits(sh *working.Sheet, all []hold.Action, up, deep float64, 
 		}
 	}
 	heaviest := 0.0
-	for i, a := range all {
-		heaviest = max(heaviest, math.Abs(r.riders[i].On(nil, a).V))
+	for _, a := range all {
+		heaviest = max(heaviest, math.Abs(a.V))
 	}
 	ask(true, up, min(deep, float64(r.Thickness)), heaviest)
 	for l := range r.lengths {

@@ -90,7 +90,7 @@ func (h *timbered) Links() []hold.Link {
 			out = append(out, h.keyLink(&h.mount.Holes[i]))
 		}
 	}
-	return h.wrapped(append(out, h.mount.PlateLinks(hold.Straight)...))
+	return h.wrapped(append(out, h.mount.PlateLinks()...))
 }
 
 // keyLink is a keyhole of the upright on its screw: pulled and pushed as all of them are by the heel
@@ -102,7 +102,7 @@ func (h *timbered) keyLink(d *hold.Drilled) hold.Link {
 		NoMean: noMean, Use: func(sh *working.Sheet, a hold.Action) hold.Use {
 			v, t := 0.0, 0.0
 			if len(h.mount.Columns) > 0 {
-				h.mount.Each(&h.mount.Columns[0], hold.Straight(nil, a), func(o *hold.Drilled, across, pull float64) {
+				h.mount.Each(&h.mount.Columns[0], hold.Straight(a), func(o *hold.Drilled, across, pull float64) {
 					if o.ID == d.ID {
 						v, t = across, pull
 					}
@@ -156,7 +156,7 @@ func (h *timbered) Geometry(a hold.Action) hold.Geometry {
 	g := h.own.NewGeometry(a)
 	h.framed.draw(&g, a, 0)
 	if h.mount.Hold > 0 {
-		h.mount.Draw(&g, 0, hold.Straight(nil, a))
+		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
 	h.mount.Draw(&g, -1, hold.Pulled{})
 	g.Measures = append(g.Measures, hold.Across("reach", "timber_bracket.reach_mm", 0, float64(h.Reach), -float64(h.High)),

@@ -169,7 +169,7 @@ func (h *plated) Links() []FormLink {
 	}
 	for _, l := range h.rail.Links() {
 		out = append(out, FormLink{Link: l.Link, Support: h.set.Rail.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) hold.Use {
-			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return l.Use(sh, h.spread(a)) })
+			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return l.Use(sh, h.rail.pulls(h.spread(a))) })
 		}})
 	}
 	return out
@@ -307,7 +307,7 @@ func drawBeside(g *hold.Geometry, rail *railed, all []hold.Action, x float64) {
 	if rail == nil {
 		return
 	}
-	columns := rail.Geometry(all).Columns
+	columns := rail.Geometry(rail.pulls(all)).Columns
 	if len(columns) == 0 {
 		return
 	}

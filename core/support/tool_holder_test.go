@@ -47,7 +47,7 @@ func TestAToolHolderByHand(t *testing.T) {
 	rail, all := h.onRail(everyday(1))
 	var force, moment float64
 	for i := range all {
-		p := rail.riders[i].On(nil, all[i])
+		p := rail.riders[i].On(all[i])
 		force, moment = force+p.V, moment+p.M
 	}
 	hs := max(pull, v*math.Tan(30*math.Pi/180))

@@ -134,11 +134,11 @@ type Shared interface {
 	// do to it, in their order.
 	Links() []SharedLink
 	// Geometry returns what the drawings draw, column by column of fasteners.
-	Geometry(all []hold.Action) hold.RailGeometry
+	Geometry(all []hold.Pulled) hold.RailGeometry
 	// Studs are those behind its columns, by id, and Couples writes what each of these
 	// columns passes to its stud, N·mm.
 	Studs() []string
-	Couples(all []hold.Action, to []float64)
+	Couples(all []hold.Pulled, to []float64)
 	Notes() hold.Notes
 }
 
@@ -147,5 +147,5 @@ type SharedLink struct {
 	hold.Link
 	Where string
 	X     float64 // along the wall
-	Use   func(sh *working.Sheet, all []hold.Action) hold.Use
+	Use   func(sh *working.Sheet, all []hold.Pulled) hold.Use
 }

@@ -69,7 +69,7 @@ func TestABracketOnKeyholes(t *testing.T) {
 	h := keyed(6)
 	u := useOf(t, h, "h1", "slot", a)
 	pull := 0.0
-	h.mount.Each(&h.mount.Columns[0], hold.Straight(nil, h.with(a)), func(d *hold.Drilled, _, t float64) {
+	h.mount.Each(&h.mount.Columns[0], hold.Straight(h.with(a)), func(d *hold.Drilled, _, t float64) {
 		if d.ID == "h1" {
 			pull = t
 		}
