@@ -39,9 +39,10 @@ type Fitted struct {
 	Upright
 	at, tie, bed      []float64
 	ties, pushed      []int // the node of every tie, and of every height
-	base, k           []row
+	base, k           []row // k is worked out for what holds
 	w                 []float64
 	pulling, pressing []bool
+	known             bool // that k is
 	floats            slab.Of[float64]
 }
 
@@ -74,22 +75,16 @@ func (u Upright) Fit(heights []float64) *Fitted {
 // those that would act again take hold, until nothing changes. It starts from what
 // held the last time. It is linear in the forces as long as they grow together.
 func (f *Fitted) Stand(forces []float64) Stood {
-	n, k, w := len(f.at), f.k, f.w
+	n, w := len(f.at), f.w
 	for range 60 {
-		copy(k, f.base)
 		clear(w)
 		for i, force := range forces {
 			w[2*f.pushed[i]] += force
 		}
-		for i := range n {
-			if f.pulling[i] {
-				k[2*i][0] += f.tie[i]
-			}
-			if f.pressing[i] {
-				k[2*i][0] += f.bed[i]
-			}
+		if !f.known {
+			f.factor()
 		}
-		solveBand(k, w)
+		solveBand(f.k, w)
 		same := true
 		for i := range n {
 			out := w[2*i] > 0
@@ -100,6 +95,7 @@ func (f *Fitted) Stand(forces []float64) Stood {
 				f.pressing[i], same = !out, false
 			}
 		}
+		f.known = same
 		if same {
 			break
 		}
@@ -129,10 +125,24 @@ func (f *Fitted) Stand(forces []float64) Stood {
 	return s
 }
 
+// factor works the stiffness out for what holds.
+func (f *Fitted) factor() {
+	copy(f.k, f.base)
+	for i := range f.at {
+		if f.pulling[i] {
+			f.k[2*i][0] += f.tie[i]
+		}
+		if f.pressing[i] {
+			f.k[2*i][0] += f.bed[i]
+		}
+	}
+	factorBand(f.k)
+}
+
 // nodes are a grid and every place where something acts.
 func (u Upright) nodes(heights []float64) []float64 {
 	n := max(2, int(math.Ceil(u.Length/uprightGrid)))
-	var at []float64
+	at := make([]float64, 0, n+1+len(u.Ties)+len(heights))
 	for i := range n + 1 {
 		at = append(at, u.Length*float64(i)/float64(n))
 	}
@@ -187,12 +197,11 @@ func (u Upright) stiffness(at []float64) []row {
 	return k
 }
 
-// solveBand solves k w = w in place, k being positive (LDLᵀ without pivots). An
-// upright is asked so often, and its band is so narrow, that a general routine takes
-// ten times as long.
-func solveBand(k []row, w []float64) {
-	n := len(w) - spill
-	for i := range n {
+// factorBand factors k in place, k being positive (LDLᵀ without pivots): what is left is 1/D and
+// L. An upright is asked so often, and its band is so narrow, that a general routine takes ten
+// times as long.
+func factorBand(k []row) {
+	for i := range len(k) - spill {
 		r, r1, r2, r3 := &k[i], &k[i+1], &k[i+2], &k[i+3]
 		d := 1 / r[0]
 		l1, l2, l3 := r[1]*d, r[2]*d, r[3]*d
@@ -202,12 +211,19 @@ func solveBand(k []row, w []float64) {
 		r2[0] -= l2 * r[2]
 		r2[1] -= l2 * r[3]
 		r3[0] -= l3 * r[3]
-		x := w[i]
-		w[i+1] -= l1 * x
-		w[i+2] -= l2 * x
-		w[i+3] -= l3 * x
-		w[i] = x * d
-		r[1], r[2], r[3] = l1, l2, l3
+		*r = row{d, l1, l2, l3}
+	}
+}
+
+// solveBand solves k w = w in place, k being factored.
+func solveBand(k []row, w []float64) {
+	n := len(w) - spill
+	for i := range n {
+		r, x := &k[i], w[i]
+		w[i+1] -= r[1] * x
+		w[i+2] -= r[2] * x
+		w[i+3] -= r[3] * x
+		w[i] = x * r[0]
 	}
 	clear(w[n:])
 	for i := n - 1; i >= 0; i-- {

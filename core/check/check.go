@@ -212,6 +212,7 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 		if weight == 0 {
 			continue
 		}
+		r.places[c] = make([]view, 0, len(r.points))
 		for k := range r.points {
 			v, err := r.setDown(k, weight)
 			if err != nil {
@@ -221,6 +222,7 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 		}
 	}
 	r.outdo()
+	r.suddenUse(out)
 	over := r.everydayUse(out)
 	for i := range out {
 		out[i].conclude(ctx, over[i])
@@ -233,7 +235,6 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 func (r *run) everydayUse(all []found) [][]*state {
 	over := make([][]*state, len(all))
 	v := &r.passing
-	v.room = r.room
 	for _, st := range r.states {
 		v.see(r, st, r.multiple())
 		for i := range all {
@@ -251,6 +252,24 @@ func (r *run) everydayUse(all []found) [][]*state {
 		}
 	}
 	return over
+}
+
+// suddenUse asks every link at every place where something may come down.
+func (r *run) suddenUse(all []found) {
+	for c := range r.places {
+		for k := range r.places[c] {
+			v := &r.places[c][k]
+			for i := range all {
+				f := &all[i]
+				if p := f.probe; p.levelOnly || p.whole || p.leaves(v.outdone) {
+					continue
+				}
+				if u := f.probe.ask(v, hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
+					f.sudden[c] = worstPlace{k, u.Used}
+				}
+			}
+		}
+	}
 }
 
 // suddenLoad is the weight of a sudden case, N: set down, the heaviest single
@@ -286,17 +305,6 @@ func (f *found) conclude(ctx context.Context, over []*state) {
 	if p.levelOnly {
 		f.X, f.Now = r.sagNow(p, f.state)
 		return
-	}
-	for c := range r.places {
-		for k := 0; k < len(r.places[c]) && !p.whole; k++ {
-			v := &r.places[c][k]
-			if p.leaves(v.outdone) {
-				continue
-			}
-			if u := p.ask(v, hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
-				f.sudden[c] = worstPlace{k, u.Used}
-			}
-		}
 	}
 	f.Handling, f.Accident = finite(f.sudden[handling].used), finite(f.sudden[accident].used)
 	if p.Kind == hold.Gate && f.Fails {

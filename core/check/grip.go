@@ -126,13 +126,16 @@ func gripsOf(runs []*run, a *Answer) ([]grip, []ride) {
 	}
 	g.couples = make([]float64, len(g.all)-g.own)
 	for _, r := range runs {
-		for k := range g.corners {
-			for n, st := range r.states {
-				v := r.look(st, g.corners[k])
-				v.room = r.room
-				g.note(&v, hold.Everyday, k)
+		v := &r.passing
+		for n, st := range r.states {
+			if g.own == len(g.all) && len(g.rides) == 0 && st.outdone == 1<<len(r.at)-1 {
+				continue
+			}
+			for k := range g.corners {
+				v.see(r, st, g.corners[k])
+				g.note(v, hold.Everyday, k)
 				if n == 0 { // it breaks under all its contents, every support level
-					g.note(&v, hold.Break, k)
+					g.note(v, hold.Break, k)
 				}
 			}
 		}
@@ -176,11 +179,15 @@ func (g *gripping) note(v *view, c hold.Case, at int) {
 	if v.gone() {
 		return
 	}
+	care := v.r.care(c)
 	for i, which := range v.r.which {
+		if v.point < 0 && v.state.outdone>>i&1 == 1 {
+			continue
+		}
 		for k := range g.own {
 			if g.from[k] == which {
 				_, m := v.action(i)
-				g.all[k].take(c, at, m*v.r.care(c))
+				g.all[k].take(c, at, m*care)
 			}
 		}
 	}

@@ -2,6 +2,7 @@ package check
 
 import (
 	"aguante/core/design"
+	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/section"
@@ -35,6 +36,7 @@ type slat struct {
 	board   material.Board
 	skin    bool
 	crossed bool
+	used    [hold.Cases]struct{ bends, slides float64 } // by a moment of 1 N·mm and a shear force of 1 N in its side
 }
 
 const (
@@ -81,8 +83,17 @@ func newPlank(s *design.Shelf, board material.Board, backed bool) *plank {
 	default:
 		p.sides = []side{newSide("", 1, all)}
 	}
-	for _, sd := range p.sides {
+	bases := hold.BasesFor(s.Duration)
+	for k := range p.sides {
+		sd := &p.sides[k]
 		p.soft = max(p.soft, sd.share*p.whole.EI/sd.EI)
+		for i := range sd.of {
+			l := &sd.of[i]
+			fibre, slide := sd.Fibre(i), sd.Slide(i)
+			for c, on := range bases {
+				l.used[c].bends, l.used[c].slides = fibre/l.bends(nil, on), slide/l.slides(nil, on)
+			}
+		}
 	}
 	return p
 }

@@ -148,15 +148,16 @@ func (r *run) action(sh *working.Sheet, v *view, i int, c hold.Case, k hold.Kind
 	return hold.Action{R: force * care, M: moment * care, Case: c}
 }
 
-// worstSlat asks every part of the plank how far it is used, and returns the
-// worst of them with its side.
-func (r *run) worstSlat(use func(sd *side, i int) float64) (*side, int, float64) {
+// worstSlat asks every part of the plank how far it is used by what is in its side, and returns
+// the worst of them with its side.
+func (r *run) worstSlat(in func(sd *side) float64, by func(l *slat) float64) (*side, int, float64) {
 	var at *side
 	part, worst := 0, -1.0
 	for k := range r.plank.sides {
 		sd := &r.plank.sides[k]
+		in := in(sd)
 		for i := range sd.of {
-			if u := use(sd, i); u > worst {
+			if u := in * by(&sd.of[i]); u > worst {
 				at, part, worst = sd, i, u
 			}
 		}
@@ -182,19 +183,18 @@ func (l *slat) slides(sh *working.Sheet, on material.Basis) float64 {
 
 func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 	at := v.shape().Moment()
-	on := r.basis(c)
 	of := func(sd *side) float64 { return math.Abs(at.Value) * sd.share * r.care(c) }
 	if v.point >= 0 && len(r.plank.sides) > 1 {
 		of = func(sd *side) float64 { return math.Abs(v.onSide(sd).Moment().Value) * r.care(c) }
 	}
-	sd, i, used := r.worstSlat(func(sd *side, i int) float64 { return of(sd) * sd.Fibre(i) / sd.of[i].bends(nil, on) })
+	sd, i, used := r.worstSlat(of, func(l *slat) float64 { return l.used[c].bends })
 	if sh.On() {
 		m := of(sd) / sd.share
 		sh.Add("M", fmt.Sprintf("greatest bending moment, %s from the left end, %s, × care", say.Place(at.X), v.when()),
 			"beam on its supports × care",
 			m, working.Moment, "Euler–Bernoulli beam", working.In("care", r.care(c), working.Ratio))
 		l := &sd.of[i]
-		fb := l.bends(sh, on)
+		fb := l.bends(sh, r.basis(c))
 		sigma := m * sd.share * sd.Fibre(i)
 		if r.plank.plain() {
 			s := section.Rectangle{B: l.B, H: l.H}.Modulus()
@@ -247,18 +247,18 @@ func (r *run) showSection(sh *working.Sheet, sd *side) {
 }
 
 func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
-	on, all := r.basis(c), v.shape().Shear().Value
+	all := v.shape().Shear().Value
 	of := func(sd *side) float64 { return math.Abs(all) * sd.share * r.care(c) }
 	if v.point >= 0 && len(r.plank.sides) > 1 {
 		of = func(sd *side) float64 { return math.Abs(v.onSide(sd).Shear().Value) * r.care(c) }
 	}
-	sd, i, used := r.worstSlat(func(sd *side, i int) float64 { return of(sd) * sd.Slide(i) / sd.of[i].slides(nil, on) })
+	sd, i, used := r.worstSlat(of, func(l *slat) float64 { return l.used[c].slides })
 	if sh.On() {
 		f := of(sd) / sd.share
 		l := &sd.of[i]
 		sh.Add("V", "greatest shear force, "+v.when()+", × care", "beam on its supports × care", f, working.Force, "Euler–Bernoulli beam",
 			working.In("care", r.care(c), working.Ratio))
-		fv := l.slides(sh, on)
+		fv := l.slides(sh, r.basis(c))
 		tau := f * sd.share * sd.Slide(i)
 		if r.plank.plain() {
 			sh.Add("τ", "shear stress", "1.5 × V / (D × t)", tau, working.Stress, "statics", working.In("V", f, working.Force),
@@ -307,9 +307,9 @@ func (r *run) sag(sh *working.Sheet, v *view, bay int) hold.Use {
 	}
 	allowed := r.shelf.Sag.Allowed(span)
 	if sh.On() {
-		self, all := v.grown(1, 0), v.grown(0, 1)
 		sd, ei := r.plank.softest(), r.plank.stiffness()
-		own, by := self.Sag(bay).Value*r.plank.soft, all.Sag(bay).Value*r.plank.soft
+		own := v.grown(1, 0).Sag(bay).Value * r.plank.soft
+		by := v.grown(0, 1).Sag(bay).Value * r.plank.soft
 		if r.plank.plain() {
 			i := section.Rectangle{B: sd.of[0].B, H: sd.of[0].H}
 			e := sd.of[0].board.E(sh)

@@ -98,24 +98,17 @@ func (r *run) laid(sh *working.Sheet, v *view, c hold.Case, care float64, out []
 }
 
 // pulled is what the rail gets in a view from each of its riders, with care where strength is
-// asked: worked out once, in the room of a view that is looked at once.
+// asked: worked out once, as long as no other view asks.
 func (r *run) pulled(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) []hold.Pulled {
-	n, k := len(r.rail.riders), 0
+	k := 0
 	if kind == hold.Stiffness {
 		k = 1
 	}
-	if n == 0 || v.pulled[c][k] != nil && !sh.On() {
-		return v.pulled[c][k]
+	if last := &r.room.carried[k]; last.number != v.number || last.in != c || sh.On() {
+		last.number, last.in = v.number, c
+		r.room.pulled[k] = support.Pulls(r.rail.riders, r.carried(sh, v, c, kind), r.room.pulled[k][:0])
 	}
-	var out []hold.Pulled
-	if v.room == nil {
-		out = r.pulls.Take(n)
-	} else if out = v.room.pulled[k]; out == nil {
-		out = r.pulls.Take(n)
-		v.room.pulled[k] = out
-	}
-	v.pulled[c][k] = support.Pulls(r.rail.riders, r.carried(sh, v, c, kind), out[:0])
-	return v.pulled[c][k]
+	return r.room.pulled[k]
 }
 
 // carried is what each rider gets in a view, with care where strength is asked, until it is

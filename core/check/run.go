@@ -58,8 +58,6 @@ type run struct {
 	long      [2]float64      // growth of the sag: under the board itself, under contents
 	columns   int
 	floats    slab.Of[float64]
-	pulls     slab.Of[hold.Pulled]
-	rooms     slab.Of[room]
 	made      slab.Of[state]
 	straight  slab.Of[stretch]
 	bornes    slab.Of[borne]
@@ -67,8 +65,9 @@ type run struct {
 	links     slab.Of[Link]
 	limits    slab.Of[Limit]
 	patches   slab.Of[beam.Patch]
-	passing   view  // a view that is looked at once and let go
-	room      *room // what such a view draws its curve in
+	passing   view // that is looked at once and let go
+	room      room
+	views     int // that there were
 }
 
 // placed is an item as a line load at a distance from the wall: what of it the board spans
@@ -321,7 +320,7 @@ func (r *run) condense() error {
 	var err error
 	r.rig, err = beam.Condense(length, r.plank.whole.EI, r.at, loads)
 	r.stood = beam.Stand{R: make([]float64, len(r.at)), Sunk: make([]float64, len(r.at))}
-	r.room = &room{factors: r.floats.Take(r.columns), sunk: r.floats.Take(len(r.at))}
+	r.room.factors, r.room.sunk = r.floats.Take(r.columns), r.floats.Take(len(r.at))
 	return err
 }
 

@@ -200,13 +200,10 @@ type view struct {
 	state   *state
 	r0, m0  []float64 // sudden: reactions and moments as solved
 	sunk    []float64
-	point   int    // column of the point that is set down, or -1
-	outdone uint64 // supports at which something set down elsewhere asks more, as bits
+	point   int // column of the point that is set down, or -1
 	weight  float64
-	curve   *beam.Curve // as the board stands now
-	later   *beam.Curve // as it stands at the end
-	room    *room
-	pulled  [hold.Cases][2][]hold.Pulled // what the rail gets from its riders, with care and without, worked out once
+	outdone uint64 // supports at which something set down elsewhere asks more, as bits
+	number  int    // of this view among the run's
 }
 
 // when says what is seen.
@@ -218,12 +215,17 @@ func (v *view) when() string {
 		say.Place(v.r.points[v.point-v.r.colPoint(0)]) + " from the left end"
 }
 
-// room is memory for one curve, used over and over where many views are asked
-// one question each.
+// room is what was worked out for a view last: how the board stands now, and at the end, and what
+// the rail gets from its riders, with care and without; each with the number of the view.
 type room struct {
 	factors, sunk []float64
-	curves        [2]beam.Curve // as the board stands now, and at the end
+	curves        [3]beam.Curve // the last is drawn anew each time
+	drawn         [2]int
 	pulled        [2][]hold.Pulled
+	carried       [2]struct {
+		number int
+		in     hold.Case
+	}
 }
 
 // look sees a state under λ times the contents. Past the multiplier at which the board tips
@@ -234,10 +236,11 @@ func (r *run) look(st *state, lambda float64) view {
 	return v
 }
 
-// see makes a view anew, in the room that it has.
+// see makes a view anew.
 func (v *view) see(r *run, st *state, lambda float64) {
-	v.r, v.state, v.lambda, v.by, v.point, v.tips = r, st, lambda, lambda, -1, false
-	v.along, v.bent, v.r0, v.m0, v.curve, v.later, v.pulled = nil, nil, nil, nil, nil, nil, [hold.Cases][2][]hold.Pulled{}
+	r.views++
+	v.r, v.state, v.lambda, v.by, v.point, v.tips, v.number = r, st, lambda, lambda, -1, false, r.views
+	v.along, v.bent, v.r0, v.m0 = nil, nil, nil, nil
 	for i := range st.stretches {
 		p := &st.stretches[i]
 		switch {
@@ -263,28 +266,22 @@ func (v *view) action(i int) (force, moment float64) {
 }
 
 // grown returns the board's curve with the part under its own weight and the
-// part under the contents each multiplied.
-func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(0, self, contents, 1) }
+// part under the contents each multiplied; until the next is asked for.
+func (v *view) grown(self, contents float64) *beam.Curve { return v.draw(2, self, contents, 1) }
 
 // onSide is the curve of one of two halves of a board, by its share: what is set down stands
-// whole on the front one.
+// whole on the front one. It is there until the next is asked for.
 func (v *view) onSide(sd *side) *beam.Curve {
-	own := *v
-	own.room = nil
 	down := 0.0
 	if sd.front {
 		down = 1
 	}
-	return own.draw(0, sd.share, sd.share, down)
+	return v.draw(2, sd.share, sd.share, down)
 }
 
-// draw draws the curve in the k-th place of its room, where it has one.
+// draw draws the curve in the k-th place of the run's room.
 func (v *view) draw(k int, self, contents, down float64) *beam.Curve {
-	in := v.room
-	if in == nil {
-		in = &v.r.rooms.Take(1)[0]
-		in.factors, in.sunk = v.r.floats.Take(v.r.columns), v.r.floats.Take(len(v.r.at))
-	}
+	in := &v.r.room
 	clear(in.factors)
 	in.factors[0] = self
 	for _, bay := range v.state.bays {
@@ -303,26 +300,29 @@ func (v *view) draw(k int, self, contents, down float64) *beam.Curve {
 	return &in.curves[k]
 }
 
-// shape is the curve as the board stands now, worked out once.
+// shape is the curve as the board stands now, worked out once as long as no other view asks.
 func (v *view) shape() *beam.Curve {
-	if v.curve == nil {
-		v.curve = v.draw(0, 1, 1, 1)
+	if in := &v.r.room; in.drawn[0] != v.number {
+		v.draw(0, 1, 1, 1)
+		in.drawn[0] = v.number
 	}
-	return v.curve
+	return &v.r.room.curves[0]
 }
 
-// end is the curve at the end of the contents' stay, worked out once.
+// end is the curve at the end of the contents' stay, worked out likewise.
 func (v *view) end() *beam.Curve {
-	if v.later == nil {
-		v.later = v.draw(1, v.r.long[0], v.r.long[1], 1)
+	if in := &v.r.room; in.drawn[1] != v.number {
+		v.draw(1, v.r.long[0], v.r.long[1], 1)
+		in.drawn[1] = v.number
 	}
-	return v.later
+	return &v.r.room.curves[1]
 }
 
 // setDown is all contents with one more weight, N, on the front edge at point k.
 func (r *run) setDown(k int, weight float64) (view, error) {
 	all := r.states[0]
-	v := view{r: r, lambda: r.multiple(), by: r.multiple(), state: all, point: r.colPoint(k), weight: weight}
+	r.views++
+	v := view{r: r, lambda: r.multiple(), by: r.multiple(), state: all, point: r.colPoint(k), weight: weight, number: r.views}
 	fixed := r.plus(r.plus(r.rig.Fixed[0], r.sum(all.bays, r.colContents), v.lambda), r.rig.Fixed[v.point], weight)
 	s, err := r.rig.React(fixed, r.rest)
 	if errors.Is(err, beam.ErrUnstable) {

@@ -21,6 +21,7 @@ type Drilled struct {
 	At      joint.Point // where it acts: its own place, or the middle between it and one that is one with it
 	fix     Fixing
 	Screw   fastener.Screw
+	head    float64 // across it, mm
 	Through Through
 	split   string          // why the piece splits there, or ""
 	crowded string          // by what it is weaker than it could be, or ""
@@ -47,7 +48,7 @@ type takes struct {
 
 // Drill puts a fixing through a piece into the wall at x, y.
 func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drilled {
-	d := Drilled{ID: id, X: x, Y: y, At: joint.Point{X: x, Y: y}, fix: fix, Screw: fix.Screw(), Through: through, wall: s.Wall, unknown: fix.unknown(s.Wall)}
+	d := Drilled{ID: id, X: x, Y: y, At: joint.Point{X: x, Y: y}, fix: fix, Screw: fix.Screw(), head: fix.HeadAcross(), Through: through, wall: s.Wall, unknown: fix.unknown(s.Wall)}
 	if through.Wood != nil {
 		d.Through.Length = max(0, through.Length-float64(fix.Recess))
 	}
@@ -134,7 +135,7 @@ func (d *Drilled) anchorGrip() fastener.Grip {
 // stud's back must not be drilled, like one into a keep-out.
 func (d *Drilled) Counts() bool {
 	return d.Hit.Counts && d.Grip.Holds && (d.ground == nil || d.room > 0) && !d.Grip.Through && d.unknown == "" && d.split == "" &&
-		!d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.fix)
+		!d.joined && !d.spare && !d.sunk() && !d.Through.slips(d.head)
 }
 
 // sunk tells that the head has no wood left under it.
@@ -160,9 +161,8 @@ func (d *Drilled) Why() string {
 		return "stands so near the next one that both count as one"
 	case d.sunk():
 		return "is sunk through the " + d.Through.name + ": not counted"
-	case d.Through.slips(d.fix):
-		return fmt.Sprintf("has a head of %s over a hole of %s, put a washer under it: not counted", say.Length(d.fix.HeadAcross()),
-			say.Length(d.Through.hole))
+	case d.Through.slips(d.head):
+		return fmt.Sprintf("has a head of %s over a hole of %s, put a washer under it: not counted", say.Length(d.head), say.Length(d.Through.hole))
 	case !d.Grip.Holds && d.Anchor():
 		return "is too short for the wall: not counted"
 	case !d.Grip.Holds:

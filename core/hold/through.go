@@ -33,7 +33,7 @@ func Slotted(t float64) Through {
 const overHole = 1.5
 
 // slips tells that a head would go through the hole that it should stay before.
-func (p *Through) slips(f Fixing) bool { return p.hole > 0 && f.HeadAcross() < p.hole+overHole }
+func (p *Through) slips(head float64) bool { return p.hole > 0 && head < p.hole+overHole }
 
 // Wooden is a wooden piece t mm thick; across says that the load runs across its
 // grain, as it does in a level strip.

@@ -123,6 +123,7 @@ type racked struct {
 	set      Stage
 	at       []float64
 	uprights []uprighted
+	models   []*beam.Fitted
 	row      [][]float64 // weight of goods on each level that each upright bears, N
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
@@ -217,11 +218,24 @@ func (h *racked) fit(u *uprighted, i int) {
 			u.hold++
 		}
 	}
-	u.model = h.model(u).Fit(h.heights())
+	u.model = h.fitted(u)
+	u.stood = make([]standing, 0, 1+len(h.Levels))
 	u.stood = append(u.stood, h.stand(u, i, -1))
 	for l := range h.Levels {
 		u.stood = append(u.stood, h.stand(u, i, l))
 	}
+}
+
+// fitted is an upright's model: uprights that are held alike have one.
+func (h *racked) fitted(u *uprighted) *beam.Fitted {
+	model := h.model(u)
+	for _, f := range h.models {
+		if slices.Equal(f.Ties, model.Ties) {
+			return f
+		}
+	}
+	h.models = append(h.models, model.Fit(h.heights()))
+	return h.models[len(h.models)-1]
 }
 
 // Self is the weight of uprights and arms, N.
