@@ -129,6 +129,7 @@ func (r *Rig) bear(fixed []float64, rest Rest, s *Stand) error {
 	if err != nil {
 		return err
 	}
+	inv := inverse.RawMatrix()
 	for i := range n {
 		s.R[i] = 0
 	}
@@ -142,7 +143,7 @@ func (r *Rig) bear(fixed []float64, rest Rest, s *Stand) error {
 			}
 		}
 		for j := range n {
-			s.R[j] += inverse.At(j, i) * rhs
+			s.R[j] += inv.Data[j*inv.Stride+i] * rhs
 		}
 	}
 	for j := range n {

@@ -48,7 +48,7 @@ func NewHeel(levers []float64, b, fb float64) Heel {
 }
 
 // sums returns Σ(y − a/2) and Σ(y − a/2)² over the fasteners that pull.
-func (h Heel) sums(a float64) (s, s2 float64) {
+func (h *Heel) sums(a float64) (s, s2 float64) {
 	for _, y := range h.levers {
 		if d := y - a/2; d > 0 {
 			s += d
@@ -59,7 +59,7 @@ func (h Heel) sums(a float64) (s, s2 float64) {
 }
 
 // moment is the M that a contact of height a balances.
-func (h Heel) moment(a float64) float64 {
+func (h *Heel) moment(a float64) float64 {
 	s, s2 := h.sums(a)
 	if s == 0 {
 		return 0
@@ -69,7 +69,7 @@ func (h Heel) moment(a float64) float64 {
 
 // Contact solves for the height a under a moment. Past the capacity it stays
 // at the peak.
-func (h Heel) Contact(m float64) float64 {
+func (h *Heel) Contact(m float64) float64 {
 	if m >= h.capacity {
 		return h.peak
 	}
@@ -94,15 +94,28 @@ func (h Heel) Contact(m float64) float64 {
 	return (lo + hi) / 2
 }
 
-// Pull returns the tension in the fastener with lever y.
-func (h Heel) Pull(sh *working.Sheet, m, y float64) float64 {
+// Lean is how a piece turns on its heel under a moment: over half of the height that is pressed,
+// and how much a fastener pulls for each mm over that, N.
+type Lean struct{ over, per float64 }
+
+// Pull is the tension in the fastener with lever y.
+func (l Lean) Pull(y float64) float64 { return l.per * max(0, y-l.over) }
+
+// Lean is how all of its fasteners pull.
+func (h *Heel) Lean(m float64) Lean {
 	a := h.Contact(m)
-	s, s2 := h.sums(a)
-	if s2 == 0 {
-		return 0
+	if _, s2 := h.sums(a); s2 > 0 {
+		return Lean{a / 2, m / s2}
 	}
-	t := m * max(0, y-a/2) / s2
+	return Lean{}
+}
+
+// Pull returns the tension in the fastener with lever y.
+func (h *Heel) Pull(sh *working.Sheet, m, y float64) float64 {
+	t := h.Lean(m).Pull(y)
 	if sh.On() {
+		a := h.Contact(m)
+		s, s2 := h.sums(a)
 		sh.Add("a", "height of wall that the heel presses on", "ΣT / (fb × b)", a, working.Length, "heel rule (Rule, from statics)",
 			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length))
 		sh.Add("T", "pull on this one, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force,

@@ -215,10 +215,14 @@ func (m *Mount) worst(c *StudColumn, l Pulled) (Use, *Drilled) {
 // Each tells what every fastener of a column that is reckoned carries across and as a
 // pull, N.
 func (m *Mount) Each(c *StudColumn, l Pulled, do func(d *Drilled, v, t float64)) {
+	h, from, up := &c.Down, m.Low, 1.0
+	if l.M < 0 {
+		h, from, up = &c.up, m.High, -1
+	}
+	lean := h.Lean(math.Abs(l.M))
 	for q := range c.of {
 		if d := &c.of[q]; d.Counts() {
-			h, y := m.turning(c, l, d)
-			do(d, m.across(nil, c, l, d), h.Pull(nil, math.Abs(l.M), y))
+			do(d, m.across(nil, c, l, d), lean.Pull((d.At.Y-from)*up))
 		}
 	}
 }

@@ -58,12 +58,19 @@ type hooked struct{ H, Hs, Lip, Climb float64 }
 // slip is the friction of wood on wood that a wedge is left with, degrees (Rule).
 const slip = 15
 
-// onBevel returns what a load v at e from the wall does on a bevel of slope deg
-// from level whose middle is zb out and hp over the lower bearing.
-func onBevel(v, e, zb, hp, deg float64) hooked {
-	rad := math.Pi / 180
+// slope is a bevel's: the tangent of its angle from level, and of what friction leaves of it.
+type slope struct{ tan, slips float64 }
+
+func slopeOf(deg float64) slope {
+	const rad = math.Pi / 180
+	return slope{math.Tan(deg * rad), math.Tan((deg - slip) * rad)}
+}
+
+// onBevel returns what a load v at e from the wall does on a bevel whose middle is zb out and
+// hp over the lower bearing.
+func onBevel(v, e, zb, hp float64, s slope) hooked {
 	h := v * (e - zb) / hp
-	return hooked{H: h, Hs: max(h, v*math.Tan((deg-slip)*rad)), Lip: max(h, v*math.Tan(deg*rad)), Climb: v * math.Tan(deg*rad)}
+	return hooked{H: h, Hs: max(h, v*s.slips), Lip: max(h, v*s.tan), Climb: v * s.tan}
 }
 
 func (o *Outfit) cleat() error {

@@ -144,13 +144,14 @@ func (f *flat) othersUse(sh *working.Sheet, a hold.Action) hold.Use {
 		return hold.Use{How: "are not reckoned"}
 	}
 	h := f.turning(a)
+	lean := h.Lean(math.Abs(a.M))
 	worst, at := hold.Use{Used: -1}, 0
 	for i := range f.holes {
 		d := &f.holes[i]
 		if i == f.near || !d.Counts() {
 			continue
 		}
-		if u := f.together(nil, d, f.share(nil, d, a), h.Pull(nil, math.Abs(a.M), f.lever(d, a)), a.Case); u.Used > worst.Used {
+		if u := f.together(nil, d, f.share(nil, d, a), lean.Pull(f.lever(d, a)), a.Case); u.Used > worst.Used {
 			worst, at = u, i
 		}
 	}

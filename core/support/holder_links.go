@@ -21,7 +21,7 @@ func (h *held) Links() []hold.Link {
 // arm and brace, turn it.
 func (h *held) upright(sh *working.Sheet, a hold.Action) hold.Use {
 	k := h.hook.works(sh, a)
-	y, hp := h.hook.bevel()
+	y, hp := h.hook.y, h.hook.hp
 	up, down := y+float64(h.High)/2, y-hp+float64(h.High)/2
 	if h.Brace != nil {
 		down = y - hp + float64(h.Brace.Down)

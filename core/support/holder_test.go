@@ -12,13 +12,13 @@ import (
 )
 
 func TestRow18Cleat(t *testing.T) {
-	k := onBevel(300, 120, 9.5, 250, 45)
+	k := onBevel(300, 120, 9.5, 250, slopeOf(45))
 	if !near(k.H, 132.6, 0.005) || !near(k.Hs, 173.2, 0.005) || !near(k.Climb, 300, 1e-9) {
 		t.Errorf("%+v, want H 132.6, Hs 173.2", k)
 	}
 	rail := &Rail{Made: hold.Made{Wood: "douglas-fir", Grade: "clear"}, ID: "rail", Kind: Cleat, Bevel: 45, X: 300, Length: 600, Height: 120,
 		Thickness: 19, Screw: hold.Fixing{Type: "wood-10", Length: 76.2}}
-	m := railMoment(rail, k.Hs, 300)
+	m := k.Hs*rail.gripped() + 300*19/2
 	if !near(m, 21990, 0.005) {
 		t.Errorf("moment on the rail %v, want 21 990", m)
 	}
@@ -89,7 +89,7 @@ func TestAHolderNeedsItsLowerSpacer(t *testing.T) {
 func TestAHolderBalances(t *testing.T) {
 	h := cleated(func(*Holder, *Rail) {})
 	a := hold.Action{R: 100, M: 100 * 120}
-	y, hp := h.hook.bevel()
+	y, hp := h.hook.y, h.hook.hp
 	k := h.hook.works(nil, a)
 	// About the lower bearing: R (e − zb) = H hp; the bevel's middle is 120.5 over the
 	// board's underside, the bearing 160 under it.

@@ -24,6 +24,9 @@ type hooking struct {
 	lock   bool
 	back   material.Board
 	deep   float64
+	slope  slope
+	lever  float64   // of what pushes the rail out
+	y, hp  float64   // the bevel's middle over the underside, and over the middle of the lower bearing
 	lips   [2]lipped // of the hook, and of the rail
 	screws [hold.Cases]hookScrew
 }
@@ -50,6 +53,9 @@ func (h *hooking) hang(rail *Rail, all *Fixtures) {
 	for c := range h.screws {
 		h.screws[c] = h.hookScrews(nil, h.site.Bases[c])
 	}
+	h.slope, h.lever = slopeOf(rail.Bevel), rail.gripped()
+	h.y = float64(rail.Bottom+rail.Height) - rail.fall()/2
+	h.hp = h.y - h.bearing()
 }
 
 // further is the rail further down, as thick as its own, that the lower end stands before.
@@ -73,23 +79,15 @@ func (h *hooking) bearing() float64 {
 	return h.low + spacer/2
 }
 
-// bevel is the height of the bevel's middle over the board's underside, and hp over
-// the middle of the lower bearing.
-func (h *hooking) bevel() (y, hp float64) {
-	y = float64(h.rail.Bottom+h.rail.Height) - h.rail.fall()/2
-	return y, y - h.bearing()
-}
-
 // works is what the bevel does under an action.
 func (h *hooking) works(sh *working.Sheet, a hold.Action) hooked {
 	zb := float64(h.rail.Thickness) / 2
-	_, hp := h.bevel()
-	k := onBevel(a.R, a.Arm(), zb, max(hp, 1), h.rail.Bevel)
+	k := onBevel(a.R, a.Arm(), zb, max(h.hp, 1), h.slope)
 	if sh.On() {
 		sh.Add("H", "pull outward at the bevel: the holder turns on its lower bearing, hp below", "V × (e − zb) / hp", k.H, working.Force,
 			"statics",
 			working.In("V", a.R, working.Force), working.In("e", a.Arm(), working.Length), working.In("zb", zb, working.Length),
-			working.In("hp", hp, working.Length))
+			working.In("hp", h.hp, working.Length))
 		sh.Add("Hs", "and the wedge pushes out as well, 15° being friction", "max(H, V × tan(β − 15°))", k.Hs, working.Force, "Rule",
 			working.In("H", k.H, working.Force), working.In("V", a.R, working.Force), working.In("β, degrees", h.rail.Bevel, working.Ratio))
 	}
@@ -103,15 +101,12 @@ func (h *hooking) onRail(a hold.Action) hold.Pulled {
 		return hold.Pulled{}
 	}
 	k := h.works(nil, a)
-	return hold.Pulled{V: a.R, M: railMoment(h.rail, k.Hs, a.R), H: k.Hs, Case: a.Case}
+	return hold.Pulled{V: a.R, M: k.Hs*h.lever + a.R*float64(h.rail.Thickness)/2, H: k.Hs, Case: a.Case}
 }
 
-// railMoment is Hs (h − t/2) + V t/2; a bevel flatter than 45° is gripped nearer its
-// top, which is the longer lever.
-func railMoment(r *Rail, hs, v float64) float64 {
-	t := float64(r.Thickness)
-	return hs*(float64(r.Height)-min(t, r.fall())/2) + v*t/2
-}
+// gripped is how high over its lower edge a bevel is pushed, h − t/2; one flatter than 45° is
+// gripped nearer its top, which is the longer lever.
+func (r *Rail) gripped() float64 { return float64(r.Height) - min(float64(r.Thickness), r.fall())/2 }
 
 // links are what can give where it hangs.
 func (h *hooking) links() []hold.Link {
@@ -272,14 +267,13 @@ func (h *hooking) amiss() string {
 	if h.rail == nil {
 		return "has no bevelled rail to hang on"
 	}
-	_, hp := h.bevel()
 	half := float64(h.Hook.Length) / 2
 	switch {
 	case h.site.X-half < float64(h.rail.X)-1 || h.site.X+half > float64(h.rail.X+h.rail.Length)+1:
 		return "reaches past the end of its rail"
 	case !h.spacer && h.on == nil:
 		return "hangs by its lip alone: it has no lower bearing, and no rail further down is in its way"
-	case hp < 20:
+	case h.hp < 20:
 		return "has its lower bearing no lower than the bevel"
 	case math.Abs(float64(h.Hook.Thick-h.rail.Thickness)) > 6:
 		return "does not fit its rail: hook and rail are not as thick as one another"
@@ -289,8 +283,7 @@ func (h *hooking) amiss() string {
 
 func (h *hooking) hangs(sh *working.Sheet, _ hold.Action) hold.Use {
 	if h.rail != nil && sh.On() {
-		_, hp := h.bevel()
-		sh.Add("hp", "from the bevel to the lower bearing", "geometry", hp, working.Length, "geometry")
+		sh.Add("hp", "from the bevel to the lower bearing", "geometry", h.hp, working.Length, "geometry")
 	}
 	if why := h.amiss(); why != "" {
 		return hold.Use{Used: hold.Fails, How: why}
@@ -303,7 +296,7 @@ func (h *hooking) draw(g *hold.Geometry, a hold.Action, z0, z1 float64) {
 	if h.rail == nil {
 		return
 	}
-	y, hp := h.bevel()
+	y, hp := h.y, h.hp
 	t := float64(h.Thick)
 	fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
 	low, top := y-fall/2, y-fall/2+float64(h.High)

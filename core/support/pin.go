@@ -73,12 +73,16 @@ type pinned struct {
 	face  float64
 	root  material.Board // what its root is in; a stud lies along its grain
 	hit   wall.Hit
-	y     float64 // of its middle
+	y     float64             // of its middle
+	beds  [hold.Cases]float64 // what its bore in the shelf takes, MPa
 }
 
 // Hang puts a pin in the middle of the board's thickness.
 func (p *Pin) Hang(s Setting) Hung {
 	h := &pinned{Pin: p, set: s.Site, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
+	for c := range h.beds {
+		h.beds[c], _ = h.tipTakes(nil, hold.Case(c))
+	}
 	if r := s.Rail; r != nil && r.Kind == Strip {
 		h.strip, h.face = r, float64(r.Thickness)
 		h.root = s.Piece(r.Made, float64(r.Thickness), float64(r.Height))

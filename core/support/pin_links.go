@@ -92,14 +92,14 @@ func (h *pinned) rootBore(sh *working.Sheet, a hold.Action) hold.Use {
 
 func (h *pinned) tipBore(sh *working.Sheet, a hold.Action) hold.Use {
 	m, v := h.moment(sh, a), math.Abs(a.R)
-	l, wood := h.set.Beds(float64(h.Tip))
+	l, _ := h.set.Beds(float64(h.Tip))
 	if l < 1 {
 		return hold.Use{Used: hold.Fails, How: "stands in the hollow: the shelf has no web at its back to bed it in"}
 	}
 	b := float64(h.Width)
-	q := joint.BoreTip(b, l, v, m)
-	f, by := hold.BoreStrength(sh, wood, max(b, float64(h.High)), true, h.set.Bases[a.Case])
+	q, f := joint.BoreTip(b, l, v, m), h.beds[a.Case]
 	if sh.On() {
+		_, by := h.tipTakes(sh, a.Case)
 		sh.Add("q", "greatest pressure in the shelf's bore, bedded over L", "max(|6 M / L² − 2 V / L|, |4 V / L − 6 M / L²|) / d", q,
 			working.Stress, "statics, straight-line pressure",
 			working.In("V", v, working.Force), working.In("L", l, working.Length), working.In("M", m, working.Moment),
@@ -108,6 +108,12 @@ func (h *pinned) tipBore(sh *working.Sheet, a hold.Action) hold.Use {
 			working.In(by, f, working.Stress))
 	}
 	return hold.Use{Used: q / f, How: "crushes the bore in the shelf"}
+}
+
+// tipTakes is the pressure that the shelf's bore takes, MPa.
+func (h *pinned) tipTakes(sh *working.Sheet, c hold.Case) (float64, string) {
+	_, wood := h.set.Beds(float64(h.Tip))
+	return hold.BoreStrength(sh, wood, float64(max(h.Width, h.High)), true, h.set.Bases[c])
 }
 
 // play is how far the front edge hangs from the bores' play alone, mm.

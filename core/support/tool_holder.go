@@ -179,7 +179,7 @@ func (h *plated) Links() []FormLink {
 // hooks, or anywhere where goods are fixed.
 func (h *plated) bends(sh *working.Sheet, a hold.Action) hold.Use {
 	k := h.hook.works(sh, a)
-	y, hp := h.hook.bevel()
+	y, hp := h.hook.y, h.hook.hp
 	far := hp
 	if h.pegs != nil {
 		far = max(math.Abs(y-float64(h.Peg.Up)), math.Abs(float64(h.Peg.Up)-h.hook.bearing()))
