@@ -95,6 +95,7 @@ type found struct {
 	run    *run
 	probe  *probe
 	state  *state
+	over   []bool // state by state, whether it is over its limit as asked
 	sudden [suddens]worstPlace
 }
 
@@ -223,19 +224,19 @@ func (r *run) judge(ctx context.Context) ([]found, error) {
 	}
 	r.outdo()
 	r.suddenUse(out)
-	over := r.everydayUse(out)
+	r.everydayUse(out)
 	for i := range out {
-		out[i].conclude(ctx, over[i])
+		out[i].conclude(ctx)
 	}
 	return out, ctx.Err()
 }
 
-// everydayUse asks every link in every state as asked, and tells in which it is over its
-// limit.
-func (r *run) everydayUse(all []found) [][]*state {
-	over := make([][]*state, len(all))
+// everydayUse asks every link in every state as asked.
+func (r *run) everydayUse(all []found) {
+	n := len(r.states)
+	over := make([]bool, n*len(all))
 	v := &r.passing
-	for _, st := range r.states {
+	for k, st := range r.states {
 		v.see(r, st, r.multiple())
 		for i := range all {
 			f := &all[i]
@@ -246,12 +247,10 @@ func (r *run) everydayUse(all []found) [][]*state {
 			if f.state == nil || u.Used > f.use.Used {
 				f.state, f.use = st, u
 			}
-			if u.Used > 1 {
-				over[i] = append(over[i], st)
-			}
+			f.over = over[i*n : (i+1)*n]
+			f.over[k] = u.Used > 1
 		}
 	}
-	return over
 }
 
 // suddenUse asks every link at every place where something may come down.
@@ -282,13 +281,15 @@ func (r *run) suddenLoad(c int) float64 {
 }
 
 // conclude finds a link's limit, how far it is used when something comes down, and where it
-// would break; over are the states in which it is over its limit as asked. It is left when ctx is done.
-func (f *found) conclude(ctx context.Context, over []*state) {
+// would break. It is left when ctx is done.
+func (f *found) conclude(ctx context.Context) {
 	r, p := f.run, f.probe
 	f.Wood = r.board.Key()
 	best := r.most
-	for _, st := range over { // it may ease again under more
-		best = p.reaches(st, hold.Everyday, min(best, r.multiple()))
+	for k, st := range r.states { // it may ease again under more
+		if f.over[k] {
+			best = p.reaches(st, hold.Everyday, min(best, r.multiple()))
+		}
 	}
 	f.settle(f.use)
 	f.When = f.state.when()
@@ -331,15 +332,16 @@ func (r *run) limit(lambda float64) Limit {
 // sagNow is where a stiffness link shows most and how much of it is there on
 // the first day, mm.
 func (r *run) sagNow(p *probe, st *state) (x, now float64) {
-	v := r.look(st, r.multiple())
+	v := &r.passing
+	v.see(r, st, r.multiple())
 	if v.gone() {
 		return 0, 0
 	}
 	if p.rail != nil {
-		return p.X, p.ask(&v, hold.Everyday).Value
+		return p.X, p.ask(v, hold.Everyday).Value
 	}
 	if p.Role != hold.RoleSags {
-		return r.at[p.on], p.ask(&v, hold.Everyday).Value
+		return r.at[p.on], p.ask(v, hold.Everyday).Value
 	}
 	return v.end().Sag(p.bay).X, v.shape().Sag(p.bay).Value * r.plank.soft
 }

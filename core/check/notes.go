@@ -125,15 +125,18 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 				}
 			}
 		}
+		if !counts {
+			continue
+		}
 		at := say.Place(float64(st.X))
-		if counts && st.Found == wall.ByStandIn {
+		if st.Found == wall.ByStandIn {
 			caution(st.ID, "the stud at %s is where the simulated scanner says, which knows nothing of your wall: find it, screws depend on it",
 				at)
 		}
-		if counts && st.Found == wall.ByGuess {
+		if st.Found == wall.ByGuess {
 			caution(st.ID, "the stud at %s is assumed: nobody has found it yet, and screws depend on it", at)
 		}
-		if counts && chance > 0 {
+		if chance > 0 {
 			caution(st.ID, "the stud at %s may be %s off: %.0f in 100 that a screw there misses", at, say.Place(float64(st.Doubt)),
 				math.Ceil(100*chance))
 		}

@@ -53,7 +53,7 @@ func (r *run) link(l Link) *Link {
 // probes lists everything that can give on one shelf.
 func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
-		return r.shelf.ID + "/" + part + "/" + fastener + "/" + mode
+		return r.text.Join(r.shelf.ID, "/", part, "/", fastener, "/", mode)
 	}
 	standing := probe{Link: r.link(Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
 		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, whole: r.loose(), eases: r.loose(), board: r.standing}

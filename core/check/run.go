@@ -3,9 +3,9 @@ package check
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"aguante/core/beam"
 	"aguante/core/design"
@@ -58,6 +58,10 @@ type run struct {
 	long      [2]float64      // growth of the sag: under the board itself, under contents
 	columns   int
 	floats    slab.Of[float64]
+	ints      slab.Of[int]
+	text      slab.Text
+	bayNames  []string
+	found     []stretch // of the state in the making
 	made      slab.Of[state]
 	straight  slab.Of[stretch]
 	bornes    slab.Of[borne]
@@ -217,7 +221,7 @@ func (r *run) hangSupports(p *design.Project) {
 		which int
 		x     float64 // along the wall
 	}
-	var stands []stand
+	stands := make([]stand, 0, len(s.Supports))
 	for i, su := range s.Supports {
 		if x := float64(su.X) - left; x >= -1e-6 && x <= length+1e-6 {
 			stands = append(stands, stand{i, float64(su.X)})
@@ -229,6 +233,9 @@ func (r *run) hangSupports(p *design.Project) {
 		}
 	}
 	slices.SortStableFunc(stands, func(a, b stand) int { return cmp.Compare(a.x, b.x) })
+	n := len(stands)
+	r.which, r.names, r.hung = make([]int, 0, n), make([]string, 0, n), make([]support.Hung, 0, n)
+	r.at, r.rest.Soft, r.rest.Held = r.floats.Take(n)[:0], r.floats.Take(n)[:0], make([]bool, 0, n)
 	moment, force := 0.0, 0.0
 	for _, it := range r.items {
 		w := it.w * (it.to - it.from)
@@ -254,7 +261,7 @@ func (r *run) hangSupports(p *design.Project) {
 			h = s.Supports[st.which].Way().Hang(onto(set))
 		}
 		r.which = append(r.which, st.which)
-		r.names = append(r.names, fmt.Sprintf("%s %d", r.noun(k), k+1))
+		r.names = append(r.names, r.text.Join(r.noun(k), " ", strconv.Itoa(k+1)))
 		r.hung = append(r.hung, h)
 		r.at = append(r.at, min(max(st.x-left, 0), length))
 		r.rest.Soft = append(r.rest.Soft, h.Soft(e-r.onto))
@@ -327,21 +334,27 @@ func (r *run) condense() error {
 // everyday lists the states: every load pattern, with the supports level and
 // then, from three supports on, with each in turn standing off.
 func (r *run) everyday(ctx context.Context) error {
-	all := pattern{name: "with all contents"}
-	patterns := []pattern{{name: "with the shelf empty"}}
+	all := pattern{name: "with all contents", bays: r.ints.Take(r.bays)[:0]}
+	patterns := append(make([]pattern, 0, 4+2*r.bays), all, pattern{name: "with the shelf empty"})
 	for bay := range r.bays {
 		if slices.ContainsFunc(r.items, func(it placed) bool {
 			from, to := r.rig.Bay(bay)
 			return min(to, it.to) > max(from, it.from)
 		}) {
 			all.bays = append(all.bays, bay)
-			patterns = append(patterns, pattern{name: "with contents only " + r.bayName(bay), bays: []int{bay}})
+			patterns = append(patterns, r.pattern("with contents only "+r.bayName(bay), bay))
 		}
 	}
-	patterns = append(append([]pattern{all}, patterns...), r.together(all.bays)...)
+	patterns[0] = all
+	patterns = r.together(all.bays, patterns)
 	if len(all.bays) == 1 {
 		patterns = patterns[:2]
 	}
+	n := len(patterns)
+	if len(r.at) >= 3 && r.shelf.Misfit > 0 {
+		n *= 1 + 2*len(r.at)
+	}
+	r.states = make([]*state, 0, n)
 	for i := range patterns {
 		p := &patterns[i]
 		p.full, p.turning = r.sum(p.bays, r.colContents), r.sum(p.bays, r.colTurning)
@@ -366,25 +379,27 @@ func (r *run) everyday(ctx context.Context) error {
 	return nil
 }
 
-// together are the patterns of any two neighbouring bays, and of every second one, where
+// pattern loads some bays.
+func (r *run) pattern(name string, bays ...int) pattern {
+	return pattern{name: name, bays: append(r.ints.Take(len(bays))[:0], bays...)}
+}
+
+// together adds the patterns of any two neighbouring bays, and of every second one, where
 // they are not all that there are, nor one alone.
-func (r *run) together(all []int) []pattern {
-	var out []pattern
-	add := func(name string, bays []int) {
-		if len(bays) > 1 && len(bays) < len(all) {
-			out = append(out, pattern{name: name, bays: bays})
-		}
-	}
+func (r *run) together(all []int, out []pattern) []pattern {
 	var second [2][]int
+	for i := range second {
+		second[i] = r.ints.Take(len(all))[:0]
+	}
 	for k, bay := range all {
-		if k > 0 && all[k-1] == bay-1 {
-			add("with contents only "+r.bayName(bay-1)+" and "+r.bayName(bay), []int{bay - 1, bay})
+		if k > 0 && all[k-1] == bay-1 && len(all) > 2 {
+			out = append(out, r.pattern("with contents only "+r.bayName(bay-1)+" and "+r.bayName(bay), bay-1, bay))
 		}
 		second[bay%2] = append(second[bay%2], bay)
 	}
 	for _, bays := range second {
-		if len(bays) > 1 {
-			add("with contents "+r.bayName(bays[0])+" and in every second bay from there", bays)
+		if len(bays) > 1 && len(bays) < len(all) {
+			out = append(out, pattern{name: "with contents " + r.bayName(bays[0]) + " and in every second bay from there", bays: bays})
 		}
 	}
 	return out
@@ -400,22 +415,32 @@ type pattern struct {
 
 // bayName says which part of the board.
 func (r *run) bayName(bay int) string {
+	if r.bayNames == nil {
+		r.bayNames = make([]string, r.bays)
+	}
+	if r.bayNames[bay] == "" {
+		r.bayNames[bay] = r.nameBay(bay)
+	}
+	return r.bayNames[bay]
+}
+
+func (r *run) nameBay(bay int) string {
 	switch {
 	case r.seated() && bay == 0:
 		return "left of the block"
 	case r.seated() && bay == len(r.at):
 		return "right of the block"
 	case r.seated():
-		return fmt.Sprintf("over the block, part %d", bay)
+		return r.text.Join("over the block, part ", strconv.Itoa(bay))
 	case bay == 0:
-		return "left of " + r.supportName(0)
+		return r.text.Join("left of ", r.supportName(0))
 	case bay == len(r.at):
-		return "right of " + r.supportName(bay-1)
+		return r.text.Join("right of ", r.supportName(bay-1))
 	}
 	if a, b := r.noun(bay-1), r.noun(bay); a != b {
-		return fmt.Sprintf("between %s and %s", r.supportName(bay-1), r.supportName(bay))
+		return r.text.Join("between ", r.supportName(bay-1), " and ", r.supportName(bay))
 	}
-	return fmt.Sprintf("between %ss %d and %d", r.noun(bay), bay, bay+1)
+	return r.text.Join("between ", r.noun(bay), "s ", strconv.Itoa(bay), " and ", strconv.Itoa(bay+1))
 }
 
 // seated tells that the board sits on a block all along.

@@ -66,7 +66,8 @@ type borne struct{ r, dr, m, dm, u, du float64 }
 // addState solves a state once for every multiplier.
 func (r *run) addState(p pattern, off int, drop float64) error {
 	st := &r.made.Take(1)[0]
-	*st = state{pattern: p.name, bays: p.bays, level: off < 0, off: off, drop: drop, owner: r, stretches: r.straight.Take(1)[:0]}
+	*st = state{pattern: p.name, bays: p.bays, level: off < 0, off: off, drop: drop, owner: r}
+	all := r.found[:0]
 	rest := r.rest
 	if off >= 0 {
 		rest.Drop = r.floats.Take(len(r.at))
@@ -85,7 +86,7 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 	for range 6*len(r.at) + 6 {
 		s, err := r.rig.React(r.plus(self, full, past(lambda)), rest)
 		if errors.Is(err, beam.ErrUnstable) {
-			st.stretches = append(st.stretches, r.tipped(st, lambda))
+			all = append(all, r.tipped(st, lambda))
 			break
 		}
 		if err != nil {
@@ -114,13 +115,14 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 				}
 			}
 		}
-		st.stretches = append(st.stretches, p)
+		all = append(all, p)
 		next := p.end(s.Bears, rest, lambda)
 		if next > r.most {
 			break
 		}
 		lambda = next
 	}
+	st.stretches, r.found = append(r.straight.Take(len(all))[:0], all...), all
 	r.states = append(r.states, st)
 	return nil
 }

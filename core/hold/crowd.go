@@ -220,7 +220,6 @@ func (s *Site) apart(holes []Drilled) string {
 	middle(holes, lead)
 	for i := range holes {
 		d := &holes[i]
-		d.Caps = [Cases]takes{}
 		if d.Anchor() {
 			d.room = 1
 		} else {

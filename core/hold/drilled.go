@@ -38,6 +38,13 @@ type Drilled struct {
 	Hit     wall.Hit
 	Grip    fastener.Grip
 	Caps    [Cases]takes
+	filled  filled
+}
+
+// filled is for what the strengths of a fastener were worked out.
+type filled struct {
+	known, counts bool
+	room          float64
 }
 
 // takes is what one fastener takes pulled and pushed across, N.
@@ -64,8 +71,12 @@ func (s *Site) Drill(id string, x, y float64, fix Fixing, through Through) Drill
 	d.Hit = s.Wall.Meet(x, s.Underside+y, d.Screw)
 	st := d.Hit.Behind()
 	if st != nil {
-		wood := d.stud()
-		d.behind = &material.Board{Lumber: &wood, Condition: st.Condition}
+		behind := &struct {
+			board material.Board
+			wood  material.Lumber
+		}{wood: d.stud()}
+		behind.board = material.Board{Lumber: &behind.wood, Condition: st.Condition}
+		d.behind = &behind.board
 	}
 	switch {
 	case d.Anchor():
@@ -87,12 +98,20 @@ func (d *Drilled) deep() float64 {
 
 // fill works out what it takes in each case.
 func (d *Drilled) fill(s *Site) {
-	if d.Counts() {
+	now := filled{true, d.Counts(), d.room}
+	if d.room <= 0 {
+		now.room = 1
+	}
+	if now == d.filled {
+		return
+	}
+	d.filled, d.Caps = now, [Cases]takes{}
+	if now.counts {
 		for c := range Cases {
 			d.Caps[c] = d.Takes(nil, c, s.Bases[c])
 		}
 		if d.kser = d.Caps[Everyday].Push; !d.Anchor() {
-			into := d.into()
+			into := d.into(d.Grip)
 			d.kser = math.Pow(into.Wood.Density(), 1.5) * d.Screw.D / 23 * into.Part
 		}
 	}
@@ -188,9 +207,9 @@ func (d *Drilled) stud() material.Lumber {
 	return l
 }
 
-// into is the stud as the fastener meets it.
-func (d *Drilled) into() fastener.Member {
-	m := d.Grip.Into(d.behind, d.ground != nil) // a stud runs up the wall, a board along it
+// into is the stud as the fastener meets it with a grip.
+func (d *Drilled) into(grip fastener.Grip) fastener.Member {
+	m := grip.Into(d.behind, d.ground != nil) // a stud runs up the wall, a board along it
 	if d.room > 0 {
 		m.Part *= d.room
 	}
@@ -207,7 +226,7 @@ func (d *Drilled) Takes(sh *working.Sheet, c Case, on material.Basis) takes {
 	if d.Anchor() {
 		return d.rated(sh, c, on)
 	}
-	stud := d.into()
+	stud := d.into(d.Grip)
 	out := takes{by: "pull out of the stud"}
 	if d.ground != nil {
 		out.by = "pull out of the " + d.ground.Name
@@ -383,19 +402,18 @@ func (d *Drilled) Hole(c Case, pull, shear float64) Hole {
 // by a tenth.
 func (d *Drilled) better() (length, times float64) {
 	on := material.Basis{CD: 1}
-	pull := func(l float64) float64 {
-		as := *d
-		as.Screw.Length = l
-		as.Grip = d.gripOf(as.Screw)
-		if as.Grip.In > (d.deep()-10)*d.fix.slant() {
-			return 0
-		}
-		return fastener.Withdrawal(nil, as.Screw, as.into(), on)
-	}
-	now := fastener.Withdrawal(nil, d.Screw, d.into(), on)
-	best := now * 1.1
+	now := fastener.Withdrawal(nil, d.Screw, d.into(d.Grip), on)
+	best, screw, room := now*1.1, d.Screw, (d.deep()-10)*d.fix.slant()
 	for _, l := range d.Screw.Stock() {
-		if p := pull(l); l > d.Screw.Length && l <= 2*d.Screw.Length && p > best*1.001 {
+		if l <= d.Screw.Length || l > 2*d.Screw.Length {
+			continue
+		}
+		screw.Length = l
+		grip := d.gripOf(screw)
+		if grip.In > room {
+			continue
+		}
+		if p := fastener.Withdrawal(nil, screw, d.into(grip), on); p > best*1.001 {
 			best, length = p, l
 		}
 	}

@@ -65,7 +65,7 @@ func TestASlantedScrew(t *testing.T) {
 		t.Errorf("in the stud %v, want %v", slanted.Grip.In, want)
 	}
 	on := material.Basis{CD: 1}
-	want := min(fastener.Withdrawal(nil, slanted.Screw, slanted.into(), on), fastener.Steel(nil, slanted.Screw, on))
+	want := min(fastener.Withdrawal(nil, slanted.Screw, slanted.into(slanted.Grip), on), fastener.Steel(nil, slanted.Screw, on))
 	if h, _ := slanted.drawnThrough(nil, on); h < want {
 		want = h
 	}
@@ -124,8 +124,8 @@ func TestABetterLengthIsAsMuchBetterAsItSays(t *testing.T) {
 			}
 			e := driven(Fixing{Type: typ, Length: quantity.Length(longer)})
 			on := material.Basis{CD: 1}
-			a, b := fastener.Withdrawal(nil, d.Screw, d.into(), on),
-				fastener.Withdrawal(nil, e.Screw, e.into(), on)
+			a, b := fastener.Withdrawal(nil, d.Screw, d.into(d.Grip), on),
+				fastener.Withdrawal(nil, e.Screw, e.into(e.Grip), on)
 			if !e.Counts() || !near(b/a, times, 1e-9) || times < 1.1 {
 				t.Errorf("%s of %v mm: %v would hold %v times, it does %v (%s)", typ, length, longer, times, b/a, e.Why())
 			}

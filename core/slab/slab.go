@@ -4,6 +4,25 @@ package slab
 
 import "unsafe"
 
+// Text joins strings in large pieces of memory.
+type Text struct{ free []byte }
+
+// Join is parts one after another.
+func (t *Text) Join(parts ...string) string {
+	n := 0
+	for _, p := range parts {
+		n += len(p)
+	}
+	if cap(t.free)-len(t.free) < n {
+		t.free = make([]byte, 0, max(n, first))
+	}
+	from := len(t.free)
+	for _, p := range parts {
+		t.free = append(t.free, p...)
+	}
+	return unsafe.String(unsafe.SliceData(t.free[from:]), n)
+}
+
 // Of gives slices of one type. The zero value is ready; it is used by one goroutine.
 type Of[T any] struct {
 	free  []T
