@@ -70,9 +70,9 @@ func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float
 		}
 		m.Columns[k].Holes = append(m.Columns[k].Holes, i)
 	}
-	var xs []float64
+	xs := make([]float64, len(m.Columns))
 	for k := range m.Columns {
-		xs = append(xs, m.Columns[k].X)
+		xs[k] = m.Columns[k].X
 	}
 	fb := s.Bearing(holes)
 	for k := range m.Columns {
@@ -100,7 +100,8 @@ func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float
 // turn makes a column's heels, b wide on a wall that takes fb, and sums what its
 // fasteners take across.
 func (m *Mount) turn(c *StudColumn, b, fb float64) {
-	var below, above []float64
+	levers := make([]float64, 2*len(c.of))
+	below, above := levers[:0:len(c.of)], levers[len(c.of):len(c.of)]
 	for q := range c.of {
 		d := &c.of[q]
 		if !d.Counts() {
@@ -280,6 +281,7 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 		return
 	}
 	c := &m.Columns[k]
+	g.Holes, g.Facts = slices.Grow(g.Holes, len(c.of)), slices.Grow(g.Facts, 4)
 	first := len(g.Holes)
 	of := m.bearing(c, l)
 	m.Each(of, l, func(d *Drilled, v, t float64) { g.Holes = append(g.Holes, d.Hole(l.Case, t, min(v, 1e9))) })
@@ -303,6 +305,7 @@ func (m *Mount) Draw(g *Geometry, k int, l Pulled) {
 	}
 	a := turn.Contact(math.Abs(l.M))
 	if h.Pull > 0.5 {
+		g.Measures = slices.Grow(g.Measures, 2)
 		g.Forces = append(g.Forces, Force{Name: "pulls", Z: reach, Y: h.Y, DZ: 1, N: h.Pull, Takes: h.Takes},
 			Force{Name: "heel", Z: reach, Y: heelY + inward*a, DZ: -1, N: a * turn.Fb * turn.B})
 		g.Measures = append(g.Measures, Measure{Name: "lever", Z1: reach, Y1: heelY, Z2: reach, Y2: h.Y, MM: math.Abs(h.Y - heelY)})

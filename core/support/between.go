@@ -1,8 +1,8 @@
 package support
 
 import (
-	"fmt"
 	"math"
+	"strconv"
 
 	"aguante/core/beam"
 	"aguante/core/hold"
@@ -58,7 +58,9 @@ func (b *bay) overhangs() bool { return b.left < 0 || b.right < 0 }
 
 // lay finds what lies in a bay, and what each does there.
 func (b *bay) lay(r *railed) {
-	b.on = b.on[:0]
+	if b.on = b.on[:0]; b.on == nil {
+		b.on = r.ladens.Take(len(r.riders) + 1)[:0]
+	}
 	for i := range r.riders {
 		on := &r.riders[i]
 		x0, x1 := on.X-on.Wide/2, on.X+on.Wide/2
@@ -75,7 +77,10 @@ func (b *bay) lay(r *railed) {
 	if own := r.own * (b.to - b.from); own > 0 {
 		b.on = append(b.on, laden{rider: -1, part: own, x: (b.from + b.to) / 2, wide: b.to - b.from})
 	}
-	b.sections()
+	b.sections(r)
+	if n := len(b.places) * len(b.on); cap(b.bends) < n {
+		b.bends = r.floats.Take(n)
+	}
 	b.bends = b.bends[:0]
 	for _, s := range b.places {
 		for i := range b.on {
@@ -121,13 +126,16 @@ func (w *laden) sink(b *bay) float64 {
 }
 
 // sections finds where a bay may bend most.
-func (b *bay) sections() {
+func (b *bay) sections(r *railed) {
+	const steps = 16
+	if n := len(b.on) + steps; cap(b.places) < n {
+		b.places = r.floats.Take(n)
+	}
 	b.places = b.places[:0]
 	if b.overhangs() {
 		b.places = append(b.places, b.to)
 		return
 	}
-	const steps = 16
 	wide := false
 	for i := range b.on {
 		wide = wide || b.on[i].wide > 0
@@ -156,18 +164,25 @@ func (r *railed) loads(b *bay, all []hold.Pulled, care float64) []hold.Pulled {
 // Links of the rail as a beam from column to column; twist where what it carries turns it,
 // and not the wall at its back.
 func (r *railed) between() []SharedLink {
-	var out []SharedLink
+	n := 0
+	for l := range r.lengths {
+		n += len(r.lengths[l].bays)
+	}
+	out := make([]SharedLink, 0, 3*n)
+	bends, sags, twists := r.text.Join(r.noun, " in bending"), r.text.Join(r.noun, "'s sag"), r.text.Join("twist of the ", r.noun)
+	of, twisted := r.Made.Of(), r.way().twisted()
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for n := range s.bays {
 			b := &s.bays[n]
-			where := fmt.Sprintf("between %s and %s", r.columnAt(s, b.left), r.columnAt(s, b.right))
+			where := r.text.Join("between ", r.columnAt(s, b.left), " and ", r.columnAt(s, b.right))
 			if b.overhangs() {
-				where = "beyond " + r.columnAt(s, max(b.left, b.right))
+				where = r.text.Join("beyond ", r.columnAt(s, max(b.left, b.right)))
 			}
+			part := r.text.Join("bay-", strconv.Itoa(l+1), "-", strconv.Itoa(n+1))
 			link := func(mode string, goes hold.Goes, kind hold.Kind, role hold.Role, name string,
 				use func(*working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {
-				out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("bay-%d-%d", l+1, n+1), Mode: mode, Goes: goes, Of: r.Made.Of(),
+				out = append(out, SharedLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of,
 					Role: role, Kind: kind, Name: name}, Where: where, X: (b.from + b.to) / 2,
 					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use {
 						if len(all) == 0 {
@@ -180,10 +195,10 @@ func (r *railed) between() []SharedLink {
 						return use(sh, b, r.loads(b, all, care), all[0].Case)
 					}})
 			}
-			link("bends", hold.Bends, hold.Strength, hold.RoleRail, r.noun+" in bending", r.bends)
-			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, r.noun+"'s sag", r.sags)
-			if r.way().twisted() {
-				link("twists", hold.Twists, hold.Strength, hold.RoleRail, "twist of the "+r.noun, r.twists)
+			link("bends", hold.Bends, hold.Strength, hold.RoleRail, bends, r.bends)
+			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, sags, r.sags)
+			if twisted {
+				link("twists", hold.Twists, hold.Strength, hold.RoleRail, twists, r.twists)
 			}
 		}
 	}

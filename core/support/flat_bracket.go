@@ -88,6 +88,7 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 	f := &flat{FlatBracket: b, set: s.Site}
 	f.gross = section.Rectangle{B: float64(b.Width), H: float64(b.Thickness)}
 	corner := math.Inf(1)
+	f.holes = make([]hold.Drilled, 0, len(b.Holes))
 	for _, h := range b.Holes {
 		corner = min(corner, float64(h.Corner))
 		f.holes = append(f.holes, s.Drill(h.ID, s.X+float64(h.Offset), f.sign()*float64(h.Corner), b.Screw,
@@ -112,7 +113,8 @@ func (b *FlatBracket) Hang(s Setting) Hung {
 // group finds what of the bracket holds and turns on what.
 func (f *flat) group() {
 	f.near, f.hold, f.all = -1, 0, [hold.Cases]float64{}
-	var below, above []float64
+	levers := make([]float64, 2*len(f.holes))
+	below, above := levers[:0:len(f.holes)], levers[len(f.holes):len(f.holes)]
 	for i := range f.holes {
 		d := &f.holes[i]
 		if !d.Counts() {

@@ -9,12 +9,12 @@ import (
 )
 
 func (f *flat) Links() []hold.Link {
-	links := []hold.Link{
-		{Part: "bar", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner",
+	links := make([]hold.Link, 0, 8)
+	links = append(links,
+		hold.Link{Part: "bar", Mode: "bending", Goes: hold.Bends, Of: hold.OfSteel, Role: hold.RoleBar, Kind: hold.Strength, Name: "bar at the corner",
 			Use: f.bar},
-		{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip",
-			Use: f.droop},
-	}
+		hold.Link{Part: "bar", Mode: "droop", Goes: hold.Sags, Of: hold.OfSteel, Role: hold.RoleDroop, Kind: hold.Stiffness, Name: "droop at the tip",
+			Use: f.droop})
 	links = append(links, f.arm().Links()...)
 	if f.hold > 0 {
 		links = append(links, hold.Link{Part: f.holes[f.near].ID, Mode: "near", Goes: hold.Draws, Of: f.Screw.Of(), Role: hold.RoleNear,

@@ -5,9 +5,11 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/slab"
 	"aguante/core/working"
 )
 
@@ -19,6 +21,9 @@ type railed struct {
 	flat    material.Board // and bent off the wall
 	own     float64        // its weight, N per mm
 	takes   [hold.Cases]timber
+	floats  slab.Of[float64]
+	ladens  slab.Of[laden]
+	text    slab.Text
 	laden   []hold.Pulled // to reckon with
 	pulled  []hold.Pulled // likewise
 	lengths []span
@@ -130,13 +135,12 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 			out.takes[c].across = out.board.Planar(nil, on)
 		}
 	}
-	ends := []float64{float64(r.X)}
-	joints := slices.Clone(r.Joints)
-	slices.Sort(joints)
-	for _, j := range joints {
+	ends := append(out.floats.Take(len(r.Joints) + 2)[:0], float64(r.X), float64(r.X+r.Length))
+	for _, j := range r.Joints {
 		ends = append(ends, float64(r.X+j))
 	}
-	ends = append(ends, float64(r.X+r.Length))
+	slices.Sort(ends)
+	out.lengths = make([]span, 0, len(ends)-1)
 	low, high := float64(r.Bottom), float64(r.Bottom+r.Height)
 	through := hold.Wooden(out.noun, out.board, float64(r.Thickness), true)
 	if r.back != nil && r.Behind {
@@ -152,7 +156,7 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 				Y: [2]float64{low, high}}
 		}
 		set := out.set
-		var holes []hold.Drilled
+		holes := make([]hold.Drilled, 0, len(r.Spots))
 		for _, sp := range r.Spots {
 			if x := float64(sp.X); x >= from && (x < to || i == len(ends)-2) {
 				holes = append(holes, set.Drill(sp.ID, x, low+float64(sp.Y), r.screwOf(&sp), through))
@@ -170,13 +174,13 @@ func newRailed(r *Rail, s hold.Site, riders []Rider) *railed {
 		m := hold.NewMount(&set, out.noun, r.Screw, holes, heel, high, false, func(xs []float64, k int) float64 {
 			return belongs(xs, k, from, to)
 		})
-		length := span{from: from, to: to, Mount: m}
-		var xs []float64
-		for _, c := range m.Columns {
-			xs = append(xs, c.X)
+		length := span{from: from, to: to, Mount: m, belong: out.floats.Take(len(m.Columns))}
+		xs := out.floats.Take(len(m.Columns))
+		for k := range m.Columns {
+			xs[k] = m.Columns[k].X
 		}
 		for k := range xs {
-			length.belong = append(length.belong, belongs(xs, k, from, to))
+			length.belong[k] = belongs(xs, k, from, to)
 		}
 		out.lengths = append(out.lengths, length)
 		out.lengths[i].share(riders)
@@ -316,13 +320,17 @@ func leverShare(cols []hold.StudColumn, k int, x float64) float64 {
 // Links are every column's fasteners and heel, the rail's own wood, and whether
 // each length and each support is held at all.
 func (r *railed) Links() []SharedLink {
-	var out []SharedLink
+	n := 0
+	for l := range r.lengths {
+		n += 1 + 2*len(r.lengths[l].Columns) + 3*len(r.lengths[l].bays)
+	}
+	out := make([]SharedLink, 0, n+1)
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for k := range s.Columns {
 			c := &s.Columns[k]
 			where := r.columnName(s, k)
-			id, name, mean := s.Holes[c.Holes[0]].ID, s.Nouns(c)+" of the "+r.noun, s.NoMean(c)
+			id, name, mean := s.Holes[c.Holes[0]].ID, r.text.Join(s.Nouns(c), " of the ", r.noun), s.NoMean(c)
 			out = append(out,
 				SharedLink{Link: hold.Link{Part: id, Mode: "pull", Goes: hold.Draws, Of: s.Of(c), Role: hold.RoleNear, Kind: hold.Strength,
 					Name: name, NoMean: mean, Eases: len(s.Columns) == 1}, Where: where, X: c.X,
@@ -331,7 +339,7 @@ func (r *railed) Links() []SharedLink {
 					Kind: hold.Strength, Name: r.set.HeelName(), NoMean: hold.NoWallMean}, Where: where, X: c.X,
 					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use { return s.Press(sh, c, r.carries(sh, l, k, all)) }})
 		}
-		out = append(out, SharedLink{Link: hold.Link{Part: fmt.Sprintf("length-%d", l+1), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(),
+		out = append(out, SharedLink{Link: hold.Link{Part: r.text.Join("length-", strconv.Itoa(l+1)), Mode: "behind", Goes: hold.Stands, Of: r.Screw.Of(),
 			Role: hold.RoleBehind, Kind: hold.Gate, Name: s.IntoName()}, Where: r.lengthName(l), X: (s.from + s.to) / 2,
 			Use: func(sh *working.Sheet, _ []hold.Pulled) hold.Use { return r.lengthHolds(sh, l) }})
 	}
@@ -347,7 +355,7 @@ func (r *railed) Links() []SharedLink {
 func (r *railed) columnName(s *span, k int) string {
 	c := &s.Columns[k]
 	if behind := s.Holes[c.Holes[0]].Hit.Behind(); behind != nil {
-		return fmt.Sprintf("stud %d", s.Set.Wall.Number(behind))
+		return r.text.Join("stud ", strconv.Itoa(s.Set.Wall.Number(behind)))
 	}
 	return fmt.Sprintf("fastener %d from the left", k+1)
 }
@@ -372,10 +380,11 @@ func (r *railed) lengthName(l int) string {
 
 // Geometry draws the rail from the front, and each of its columns from the side.
 func (r *railed) Geometry(all []hold.Pulled) hold.RailGeometry {
-	g := hold.RailGeometry{Name: r.noun, Shapes: []hold.Shape{}, Columns: []hold.Column{}, Marks: r.way().marks(r)}
+	g := hold.RailGeometry{Name: r.noun, Shapes: make([]hold.Shape, 0, len(r.lengths)), Columns: []hold.Column{}, Marks: r.way().marks(r)}
 	stuff := r.Made.Stuff()
 	for l := range r.lengths {
 		s := &r.lengths[l]
+		g.Columns = slices.Grow(g.Columns, len(s.Columns)+1)
 		g.Shapes = append(g.Shapes, hold.Shape{Name: r.noun, Stuff: stuff, Front: hold.Box(s.from, s.Low, s.to, s.High)})
 		side := r.fromSide(stuff)
 		for k := range s.Columns {
@@ -438,7 +447,11 @@ func (r *Rail) Base() float64 {
 
 // Studs are those behind its columns.
 func (r *railed) Studs() []string {
-	var out []string
+	n := 0
+	for l := range r.lengths {
+		n += len(r.lengths[l].Columns)
+	}
+	out := make([]string, 0, n)
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for k := range s.Columns {
