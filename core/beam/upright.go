@@ -30,6 +30,18 @@ type Stood struct {
 	Pushback float64 // of the whole bed, N
 }
 
+// Times is how it stands where all pushes are so many times as large.
+func (s Stood) Times(by float64, memory *slab.Of[float64]) Stood {
+	scaled := func(v []float64) []float64 {
+		out := memory.Take(len(v))
+		for i := range v {
+			out[i] = v[i] * by
+		}
+		return out
+	}
+	return Stood{Pulls: scaled(s.Pulls), Press: s.Press * by, At: s.At, Moments: scaled(s.Moments), Pushback: s.Pushback * by}
+}
+
 // uprightGrid is how far apart its nodes are at most, mm.
 const uprightGrid = 25.0
 
@@ -50,8 +62,10 @@ type Fitted struct {
 func (u Upright) Fit(heights []float64) *Fitted {
 	f := &Fitted{Upright: u, at: u.nodes(heights)}
 	n := len(f.at)
-	f.tie, f.bed = make([]float64, n), make([]float64, n)
-	f.pulling, f.pressing = make([]bool, n), make([]bool, n)
+	f.tie, f.bed, f.w = f.floats.Take(n), f.floats.Take(n), f.floats.Take(2*n+spill)
+	flags, ints := make([]bool, 2*n), make([]int, len(u.Ties)+len(heights))
+	f.pulling, f.pressing = flags[:n], flags[n:]
+	f.ties, f.pushed = ints[:0:len(u.Ties)], ints[len(u.Ties):len(u.Ties)]
 	for _, t := range u.Ties {
 		i := f.node(t.Y)
 		f.ties = append(f.ties, i)
@@ -66,7 +80,7 @@ func (u Upright) Fit(heights []float64) *Fitted {
 		f.pulling[i], f.pressing[i] = f.tie[i] > 0, true
 	}
 	f.base = u.stiffness(f.at)
-	f.k, f.w = make([]row, len(f.base)), make([]float64, 2*n+spill)
+	f.k = make([]row, len(f.base))
 	return f
 }
 

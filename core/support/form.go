@@ -232,49 +232,59 @@ func (s *Stage) site(x float64) hold.Site {
 		Condition: s.Condition, Bases: s.Bases, Care: s.Care, Days: s.Days, Allowed: s.Allowed}
 }
 
-// shares returns how a row of goods on a level is borne by supports at places along
-// the wall: as a beam that rests on them. Loads beyond the ends lean on the last two.
-func (s *Stage) shares(level int, at []float64) (weights, turning []float64) {
-	weights, turning = make([]float64, len(at)), make([]float64, len(at))
-	if len(at) == 0 {
-		return weights, turning
+// shares returns how the row of goods on each of some levels is borne by supports at places
+// along the wall: as a beam that rests on them. Loads beyond the ends lean on the last two.
+func (s *Stage) shares(levels int, at []float64) (weights, turning [][]float64) {
+	n := len(at)
+	weights, turning = make([][]float64, levels), make([][]float64, levels)
+	all := make([]float64, (2*levels+2)*n)
+	take := func() []float64 {
+		out := all[:n:n]
+		all = all[n:]
+		return out
 	}
-	var row, turn beam.Load
-	left := s.X
-	for _, g := range s.Goods {
-		if g.Level != level || g.W <= 0 {
+	loads, patches := make([]beam.Load, 2*levels), make([]beam.Patch, 0, 2*len(s.Goods))
+	for l := range levels {
+		weights[l], turning[l] = take(), take()
+		for k, by := range [2]func(Good) float64{func(Good) float64 { return 1 }, func(g Good) float64 { return g.Z }} {
+			first := len(patches)
+			for _, g := range s.Goods {
+				if g.Level == l && g.W > 0 {
+					patches = append(patches, beam.Patch{From: min(max(g.From-s.X, 0), s.Length), To: min(max(g.To-s.X, 0), s.Length),
+						W: g.W / max(g.To-g.From, 1e-9) * by(g)})
+				}
+			}
+			loads[2*l+k].Patches = patches[first:]
+		}
+	}
+	var rig *beam.Rig
+	rest := beam.Rest{Soft: take(), Held: make([]bool, n)}
+	if n > 1 {
+		places := take()
+		for i, x := range at {
+			places[i] = min(max(x-s.X, 0), s.Length)
+		}
+		rig, _ = beam.Condense(s.Length, 1e10, places, loads)
+	}
+	for l := range levels {
+		if len(loads[2*l].Patches) == 0 || n == 0 {
 			continue
 		}
-		w := g.W / max(g.To-g.From, 1e-9)
-		a, b := min(max(g.From-left, 0), s.Length), min(max(g.To-left, 0), s.Length)
-		row.Patches = append(row.Patches, beam.Patch{From: a, To: b, W: w})
-		turn.Patches = append(turn.Patches, beam.Patch{From: a, To: b, W: w * g.Z})
-	}
-	if len(row.Patches) == 0 {
-		return weights, turning
-	}
-	places := make([]float64, len(at))
-	held := make([]bool, len(at))
-	for i, x := range at {
-		places[i] = min(max(x-left, 0), s.Length)
-	}
-	if len(at) > 1 {
-		if rig, err := beam.Condense(s.Length, 1e10, places, []beam.Load{row, turn}); err == nil {
-			rest := beam.Rest{Soft: make([]float64, len(at)), Held: held}
-			if st, err := rig.React(rig.Fixed[0], rest); err == nil {
-				m, err := rig.Bear(rig.Fixed[1], rest, st.Bears)
-				if err == nil {
-					return st.R, m.R
+		if rig != nil {
+			if st, err := rig.React(rig.Fixed[2*l], rest); err == nil {
+				if m, err := rig.Bear(rig.Fixed[2*l+1], rest, st.Bears); err == nil {
+					weights[l], turning[l] = st.R, m.R
+					continue
 				}
 			}
 		}
-	}
-	// It tips off, or there is one alone: the nearest takes all of it.
-	for _, g := range s.Goods {
-		if g.Level == level {
-			i := nearestOf(at, (g.From+g.To)/2)
-			weights[i] += g.W
-			turning[i] += g.W * g.Z
+		// It tips off, or there is one alone: the nearest takes all of it.
+		for _, g := range s.Goods {
+			if g.Level == l {
+				i := nearestOf(at, (g.From+g.To)/2)
+				weights[l][i] += g.W
+				turning[l][i] += g.W * g.Z
+			}
 		}
 	}
 	return weights, turning

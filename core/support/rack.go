@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"aguante/core/beam"
 	"aguante/core/field"
@@ -16,6 +17,7 @@ import (
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/say"
+	"aguante/core/slab"
 )
 
 // Rack is arms on uprights: every upright bears an arm at each level. Uprights are
@@ -123,10 +125,14 @@ type racked struct {
 	set      Stage
 	at       []float64
 	uprights []uprighted
-	models   []*beam.Fitted
+	models   []*fitted
+	floats   slab.Of[float64]
 	row      [][]float64 // weight of goods on each level that each upright bears, N
 	turn     [][]float64 // and times how far from the wall
 	equal    []float64   // weight of all goods on each level, N
+	moments  []float64   // to reckon with
+	pushed   []float64   // likewise
+	text     slab.Text
 	down     map[setDown]standing
 	once     [1]standing // of what is asked at last
 	stop     float64     // weight of what is on the end of an arm, N
@@ -149,7 +155,7 @@ type uprighted struct {
 	holes  []hold.Drilled
 	hold   int
 	ledger []hold.Drilled
-	model  *beam.Fitted
+	model  *fitted
 	stood  []standing // with all goods, and with each level's alone
 	less   *uprighted // without its weak fasteners, where some are
 }
@@ -163,8 +169,9 @@ func (r *Rack) Stand(s Stage) Standing {
 	h.uprights = make([]uprighted, 0, len(r.Uprights))
 	order := slices.Clone(r.Uprights)
 	slices.SortStableFunc(order, func(a, b Upright) int { return cmp.Compare(a.X, b.X) })
+	h.at = make([]float64, len(order))
 	for i := range order {
-		h.at = append(h.at, float64(order[i].X))
+		h.at[i] = float64(order[i].X)
 	}
 	h.joint = hold.Jointed{Joint: &r.Joint, Set: &h.frame, Wood: r.Arm.Made, Width: h.armWidth(), Arm: float64(r.Arm.High),
 		Back:    float64(r.Deep),
@@ -172,29 +179,27 @@ func (r *Rack) Stand(s Stage) Standing {
 	if r.Arm.Cheeks {
 		h.joint.Into, h.joint.Faces = float64(r.Width)/2, 2 // from both sides
 	}
-	for l := range r.Levels {
-		w, t := s.shares(l, h.at)
-		all := 0.0
-		for _, g := range s.Goods {
-			if g.Level == l {
-				all += g.W
-			}
+	h.row, h.turn = s.shares(len(r.Levels), h.at)
+	h.equal, h.moments, h.pushed = make([]float64, len(r.Levels)), make([]float64, len(r.Levels)), make([]float64, 2*len(r.Levels))
+	for _, g := range s.Goods {
+		if g.Level < len(h.equal) {
+			h.equal[g.Level] += g.W
 		}
-		h.row, h.turn, h.equal = append(h.row, w), append(h.turn, t), append(h.equal, all)
 	}
+	through := hold.Wooden("upright", h.post, float64(r.Deep), false)
 	for i := range order {
-		u := uprighted{Upright: &order[i]}
+		u := uprighted{Upright: &order[i], holes: make([]hold.Drilled, 0, len(r.Rows))}
 		set := s.site(float64(order[i].X))
 		for k, y := range r.Rows {
-			u.holes = append(u.holes, set.Drill(fmt.Sprintf("%s-%d", order[i].ID, k+1), float64(order[i].X), float64(y), r.Screw,
-				hold.Wooden("upright", h.post, float64(r.Deep), false)))
+			u.holes = append(u.holes, set.Drill(h.text.Join(order[i].ID, "-", strconv.Itoa(k+1)), float64(order[i].X), float64(y), r.Screw,
+				through))
 		}
 		set.Crowd(u.holes, hold.Grain{Name: "upright", Ends: [2]float64{0, float64(r.Height)},
 			Edges: [2]float64{float64(order[i].X) - float64(r.Width)/2, float64(order[i].X) + float64(r.Width)/2}, Upright: true})
 		if l := r.Ledger; l != nil {
 			lb := set.Piece(l.Made, float64(l.Height), float64(l.Thickness))
 			for k, at := range l.Places() {
-				u.ledger = append(u.ledger, set.Drill(fmt.Sprintf("%s-ledger-%d", order[i].ID, k+1), float64(order[i].X)+at.X, at.Y, l.Screw,
+				u.ledger = append(u.ledger, set.Drill(h.text.Join(order[i].ID, "-ledger-", strconv.Itoa(k+1)), float64(order[i].X)+at.X, at.Y, l.Screw,
 					hold.Wooden("ledger", lb, float64(l.Thickness), true)))
 			}
 			x := float64(order[i].X)
@@ -220,22 +225,42 @@ func (h *racked) fit(u *uprighted, i int) {
 	}
 	u.model = h.fitted(u)
 	u.stood = make([]standing, 0, 1+len(h.Levels))
-	u.stood = append(u.stood, h.stand(u, i, -1))
+	u.stood = append(u.stood, h.bend(u, u.model.Stand(h.pushes(i, -1, 1))))
 	for l := range h.Levels {
-		u.stood = append(u.stood, h.stand(u, i, l))
+		m, one := h.turn[l][i], &u.model.levels[l]
+		if one.of*m <= 0 {
+			one.of, one.Stood = m, u.model.Stand(h.pushes(i, l, 1))
+		}
+		by := 1.0
+		if m != 0 {
+			by = m / one.of
+		}
+		u.stood = append(u.stood, h.bend(u, one.Times(by, &h.floats)))
 	}
 }
 
-// fitted is an upright's model: uprights that are held alike have one.
-func (h *racked) fitted(u *uprighted) *beam.Fitted {
+// fitted is the model of uprights that are held alike, and how one of them stands under the goods
+// of each level alone, of such a moment: under more of them it does so by as much more.
+type fitted struct {
+	*beam.Fitted
+	levels []struct {
+		beam.Stood
+		of float64
+	}
+}
+
+// fitted is an upright's model.
+func (h *racked) fitted(u *uprighted) *fitted {
 	model := h.model(u)
 	for _, f := range h.models {
 		if slices.Equal(f.Ties, model.Ties) {
 			return f
 		}
 	}
-	h.models = append(h.models, model.Fit(h.heights()))
-	return h.models[len(h.models)-1]
+	f := &fitted{Fitted: model.Fit(h.heights())}
+	f.levels = slices.Grow(f.levels, len(h.Levels))[:len(h.Levels)]
+	h.models = append(h.models, f)
+	return f
 }
 
 // Self is the weight of uprights and arms, N.
@@ -246,12 +271,21 @@ func (h *racked) Self() float64 {
 
 // Parts draws every upright with its arms.
 func (h *racked) Parts(d Demand) []FormPart {
-	var out []FormPart
+	out := make([]FormPart, 0, len(h.uprights))
 	w, t, high := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.High)
+	arms := make([]hold.Shape, 0, 3*len(h.Levels))
+	marks := make([]hold.Fact, 0, len(h.Levels))
+	for n, l := range h.Levels {
+		arms = append(arms, h.armShapes(float64(l.Up)-high, float64(l.Up))...)
+		marks = append(marks, hold.Long(fmt.Sprintf("level %d, top of the arms over the foot", n+1), float64(l.Up)))
+	}
 	for i := range h.uprights {
 		u := &h.uprights[i]
 		set := h.set.site(float64(u.X))
 		g := set.NewGeometry(hold.Action{})
+		g.Shapes, g.Facts = make([]hold.Shape, 0, len(arms)+3), make([]hold.Fact, 0, 4)
+		g.Holes, g.Forces = make([]hold.Hole, 0, len(u.holes)), make([]hold.Force, 0, len(u.holes))
+		g.Marks = marks
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "upright", Stuff: h.Made.Stuff(), Side: hold.Box(0, 0, t, float64(h.Height)),
 			Front: hold.Box(-w, 0, w, float64(h.Height))})
 		if n := u.Notch; n != nil {
@@ -265,9 +299,7 @@ func (h *racked) Parts(d Demand) []FormPart {
 				g.Shapes = append(g.Shapes, l.Screw.Level(at.X, at.Y, float64(l.Thickness), -1))
 			}
 		}
-		for _, l := range h.Levels {
-			g.Shapes = append(g.Shapes, h.armShapes(float64(l.Up)-high, float64(l.Up))...)
-		}
+		g.Shapes = append(g.Shapes, arms...)
 		u = h.reckoned(u, i, d)
 		states, by := h.states(u, i, d)
 		k, top := 0, -1
@@ -300,9 +332,6 @@ func (h *racked) Parts(d Demand) []FormPart {
 		g.Facts = append(g.Facts, hold.Pulls("the wall pushes back", states[0].Pushback*by))
 		g.Measures = append(g.Measures, hold.Across("reach of the arms", "rack.arm.reach_mm", t, t+float64(h.Arm.Reach),
 			float64(h.Levels[0].Up)-high))
-		for n, l := range h.Levels {
-			g.Marks = append(g.Marks, hold.Long(fmt.Sprintf("level %d, top of the arms over the foot", n+1), float64(l.Up)))
-		}
 		g.Fit()
 		moment := 0.0
 		for l := range h.Levels {

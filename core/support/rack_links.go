@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"aguante/core/beam"
 	"aguante/core/hold"
@@ -22,7 +23,7 @@ func springOf(d *hold.Drilled) float64 {
 
 // model is an upright as a beam on its fasteners and the wall.
 func (h *racked) model(u *uprighted) beam.Upright {
-	m := beam.Upright{Length: float64(h.Height), EI: h.post.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
+	m := beam.Upright{Ties: make([]beam.Tie, 0, len(u.holes)), Length: float64(h.Height), EI: h.post.E(nil) * float64(h.Width) * math.Pow(float64(h.Deep), 3) / 12, Bed: h.Bed}
 	if m.Bed == 0 {
 		m.Bed = usualBed
 	}
@@ -44,25 +45,23 @@ func (h *racked) heights() []float64 {
 	return out
 }
 
-// pushes are those forces, by the moments of the levels.
-func (h *racked) pushes(moments []float64) []float64 {
-	out := make([]float64, 0, 2*len(moments))
-	for _, m := range moments {
-		f := m / float64(h.Arm.High)
-		out = append(out, f, -f)
-	}
-	return out
-}
-
-// stand solves an upright under its goods, or under those of one level.
-func (h *racked) stand(u *uprighted, i, only int) standing {
-	moments := make([]float64, len(h.Levels))
-	for l := range moments {
-		if only < 0 || only == l {
-			moments[l] = h.turn[l][i]
+// pushes are those forces on an upright, its goods so many times there, or those of one level
+// alone.
+func (h *racked) pushes(i, only int, by float64) []float64 {
+	for l := range h.moments {
+		if h.moments[l] = 0; only < 0 || only == l {
+			h.moments[l] = h.turn[l][i] * by
 		}
 	}
-	return h.bend(u, u.model.Stand(h.pushes(moments)))
+	return h.push(h.moments)
+}
+
+func (h *racked) push(moments []float64) []float64 {
+	for l, m := range moments {
+		f := m / float64(h.Arm.High)
+		h.pushed[2*l], h.pushed[2*l+1] = f, -f
+	}
+	return h.pushed
 }
 
 // couples are each level's on each upright, at its own height.
@@ -101,12 +100,9 @@ func (h *racked) extra(u *uprighted, i, level int, by, n float64) standing {
 	if st, ok := h.down[setDown{i, level, u.less == nil, by, n}]; ok {
 		return st
 	}
-	moments := make([]float64, len(h.Levels))
-	for l := range moments {
-		moments[l] = h.turn[l][i] * by
-	}
-	moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
-	return h.bend(u, u.model.Stand(h.pushes(moments)))
+	h.pushes(i, -1, by)
+	h.moments[level] += n * (float64(h.Deep) + float64(h.Arm.Reach))
+	return h.bend(u, u.model.Stand(h.push(h.moments)))
 }
 
 // expect works out how every upright stands under what is set down.
@@ -152,7 +148,7 @@ func (h *racked) Links() []FormLink {
 	if len(h.uprights) == 0 {
 		return []FormLink{gate}
 	}
-	out := []FormLink{gate}
+	out := append(make([]FormLink, 0, 1+3*len(h.Levels)+5*len(h.uprights)), gate)
 	for l := range h.Levels {
 		name := h.levelName(l)
 		out = append(out,
@@ -173,7 +169,7 @@ func (h *racked) Links() []FormLink {
 	}
 	for i := range h.uprights {
 		u := &h.uprights[i]
-		where := fmt.Sprintf("upright %d", i+1)
+		where := h.text.Join("upright ", strconv.Itoa(i+1))
 		link := func(part, mode string, goes hold.Goes, of hold.Of, role hold.Role, kind hold.Kind, name, noMean string,
 			use func(*working.Sheet, *uprighted, int, Demand) hold.Use) {
 			out = append(out, FormLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of, Role: role, Kind: kind, Name: name,
@@ -202,7 +198,7 @@ func (h *racked) Links() []FormLink {
 	return out
 }
 
-func (h *racked) levelName(l int) string { return fmt.Sprintf("level %d", l+1) }
+func (h *racked) levelName(l int) string { return h.text.Join("level ", strconv.Itoa(l+1)) }
 
 // standing is how an upright stands, and where it is bent most: the stress there, MPa,
 // by the moment on what holes and a notch leave of it.
