@@ -5,10 +5,12 @@ import (
 	"iter"
 	"math"
 	"slices"
+	"strconv"
 
 	"aguante/core/design"
 	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/slab"
 	"aguante/core/wall"
 	"aguante/core/working"
 )
@@ -59,6 +61,7 @@ type bearing struct {
 	studs   []burden
 	couples []float64 // to reckon with
 	heights []float64
+	text    slab.Text
 }
 
 // burden is one stud and the grips on it.
@@ -80,7 +83,7 @@ func newBearing(p *design.Project, answers []*Answer) *bearing {
 	if p.Wall.Solid() || p.Wall.Kind == wall.SteelStuds {
 		return w // there are none, or nothing is known of them
 	}
-	at := map[string]int{}
+	w.studs = make([]burden, 0, len(p.Wall.Studs))
 	for i := range p.Wall.Studs {
 		st := &p.Wall.Studs[i]
 		n := 1
@@ -89,14 +92,13 @@ func newBearing(p *design.Project, answers []*Answer) *bearing {
 				n++
 			}
 		}
-		at[st.ID] = i
 		w.studs = append(w.studs, burden{Stud: st, number: n, cd: 1})
 	}
 	for k, a := range answers {
 		for i := range a.grips {
 			g := &a.grips[i]
-			n, ok := at[g.stud]
-			if !ok {
+			n := slices.IndexFunc(w.studs, func(b burden) bool { return b.ID == g.stud })
+			if n < 0 {
 				continue
 			}
 			b := &w.studs[n]
@@ -158,14 +160,15 @@ type joint struct {
 // joined are the links of a shelf that other shelves load as well: every stud that it is
 // on, bent by all of them, and the fixtures that they share (engineering basis). Where all of
 // them are not asked for, those are left out that hold what the shelf by itself does.
-func (w *bearing) joined(i int, a *Answer, all bool) []joint {
-	out := []joint{}
-	for _, j := range append(w.bent(i, a), w.ridden(i, a)...) {
+func (w *bearing) joined(i int, a *Answer, whole bool) []joint {
+	all := append(w.bent(i, a), w.ridden(i, a)...)
+	out, breaks := make([]joint, 0, len(all)), make([]Limit, len(all))
+	for k, j := range all {
 		used := func(c question) func(by float64) float64 {
 			return func(by float64) float64 { return j.used(nil, c, by).Used }
 		}
 		u := j.used(nil, everyday, a.asked())
-		if !all && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*a.times)) <= 1 {
+		if !whole && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*a.times)) <= 1 {
 			continue
 		}
 		j.Used, j.How, j.Fails = finite(u.Used), u.How, math.IsInf(u.Used, 1)
@@ -175,8 +178,8 @@ func (w *bearing) joined(i int, a *Answer, all bool) []joint {
 				j.Accident = finite(used(accident)(0))
 			}
 			if j.NoMean == "" {
-				breaks := a.limit(first(used(breaking), a.times))
-				j.Break = &breaks
+				breaks[k] = a.limit(first(used(breaking), a.times))
+				j.Break = &breaks[k]
 			}
 		}
 		j.Limit = a.limit(first(used(everyday), a.times))
@@ -187,7 +190,7 @@ func (w *bearing) joined(i int, a *Answer, all bool) []joint {
 
 // bent are the studs that a shelf is on.
 func (w *bearing) bent(i int, a *Answer) []joint {
-	var out []joint
+	out := make([]joint, 0, len(w.studs))
 	s := &w.p.Shelves[i]
 	for n := range w.studs {
 		b := &w.studs[n]
@@ -195,8 +198,8 @@ func (w *bearing) bent(i int, a *Answer) []joint {
 			continue
 		}
 		cd := min(b.cd, s.Duration.CD())
-		out = append(out, joint{Link{ID: s.ID + "/" + b.ID + "/stud/bending", Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud",
-			Goes: hold.Bends, Of: hold.OfWood, Name: "stud in bending", Where: fmt.Sprintf("stud %d", b.number),
+		out = append(out, joint{Link{ID: w.text.Join(s.ID, "/", b.ID, "/stud/bending"), Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud",
+			Goes: hold.Bends, Of: hold.OfWood, Name: "stud in bending", Where: w.text.Join("stud ", strconv.Itoa(b.number)),
 			When: "with what is asked of all shelves", X: float64(b.X - s.X)},
 			func(sh *working.Sheet, c question, by float64) hold.Use { return w.bends(sh, b, i, a, cd, c, by) }})
 	}

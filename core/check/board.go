@@ -151,7 +151,9 @@ func (r *run) sagging(all []found) *Sagging {
 	}
 	kdef := own.plank.creep()
 	out.Kdef = kdef
-	for _, days := range []float64{0, 1, 7, 30, material.Season, 365.25, 730.5, 1826.25, material.TenYears} {
+	times := [...]float64{0, 1, 7, 30, material.Season, 365.25, 730.5, 1826.25, material.TenYears}
+	out.Times = make([]SagAt, 0, len(times))
+	for _, days := range times {
 		at := SagAt{Days: days, Self: material.CreepFactor(nil, kdef, days),
 			Contents: material.CreepFactor(nil, kdef, min(days, r.shelf.Duration.Days()))}
 		c := v.grown(at.Self, at.Contents)
@@ -163,7 +165,9 @@ func (r *run) sagging(all []found) *Sagging {
 		out.Times = append(out.Times, at)
 	}
 	end := out.Times[len(out.Times)-1].Sag
-	for _, school := range design.Schools() {
+	schools := design.Schools()
+	out.Schools = make([]SchoolSays, 0, len(schools))
+	for _, school := range schools {
 		limit := design.SagLimit{School: school, Figure: r.shelf.Sag.Figure}
 		if a := limit.Allowed(out.Span); a > 0 {
 			out.Schools = append(out.Schools, SchoolSays{School: school, Allowed: a, Used: end / a})

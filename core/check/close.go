@@ -105,10 +105,12 @@ func (w *bearing) gather(i int, a *Answer, near bool) Closing {
 	g.worst = slices.Clone(g.worst)
 	g.NotKnown = append([]string{}, g.NotKnown...)
 	out := &g.Closing
-	out.Joined, out.NotJudged = []Link{}, w.notJudged(i, a)
-	for _, j := range w.joined(i, a, near) {
-		out.Joined = append(out.Joined, j.Link)
+	joined := w.joined(i, a, near)
+	out.Joined, out.NotJudged = make([]Link, len(joined)), w.notJudged(i, a)
+	for k := range joined {
+		out.Joined[k] = joined[k].Link
 	}
+	out.Band = make([]string, 0, len(g.worst))
 	for k := range out.Joined {
 		g.take(&out.Joined[k])
 	}

@@ -5,12 +5,14 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"aguante/core/design"
 	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/quantity"
 	"aguante/core/say"
+	"aguante/core/slab"
 	"aguante/core/support"
 	"aguante/core/working"
 )
@@ -26,6 +28,7 @@ type stand struct {
 	asked   float64 // kg
 	even    bool
 	sudden  [suddens][]support.Demand
+	text    slab.Text
 }
 
 // newStand puts a shelf's form up with its goods, its boards of one of the woods that they
@@ -68,8 +71,10 @@ func newStand(p *design.Project, s *design.Shelf, form support.Form, board mater
 		if w == 0 {
 			continue
 		}
+		points := g.on.Points()
+		g.sudden[c] = make([]support.Demand, 0, g.storeys*len(points))
 		for l := range g.storeys {
-			for _, x := range g.on.Points() {
+			for _, x := range points {
 				g.sudden[c] = append(g.sudden[c], support.Demand{By: g.by(), Care: s.Below.Care(), Case: hold.Sudden, Extra: w, X: x, Level: l})
 			}
 		}
@@ -126,11 +131,14 @@ func (g *stand) id(l *support.FormLink) string {
 	if of == "" {
 		of = g.noun
 	}
-	return g.shelf.ID + "/" + slug(of) + "/" + l.Part + "/" + l.Mode
+	return g.text.Join(g.shelf.ID, "/", slug(of), "/", l.Part, "/", l.Mode)
 }
 
 // slug keeps a name usable in an id.
 func slug(s string) string {
+	if !strings.Contains(s, " ") {
+		return s
+	}
 	b := []byte(s)
 	for i, c := range b {
 		if c == ' ' {
@@ -259,7 +267,7 @@ func keepWorse(have *Link, other Link) {
 
 // judge answers for every link, and writes the worst of the sudden cases.
 func (g *stand) judge(ctx context.Context, sudden *[suddens]Sudden) ([]Link, error) {
-	out := make([]Link, len(g.links))
+	out, breaks := make([]Link, len(g.links)), make([]Limit, len(g.links))
 	left := float64(g.shelf.X)
 	for i := range g.links {
 		if err := ctx.Err(); err != nil {
@@ -290,8 +298,8 @@ func (g *stand) judge(ctx context.Context, sudden *[suddens]Sudden) ([]Link, err
 			}
 		}
 		if l.Kind == hold.Strength && f.NoMean == "" {
-			b := g.limit(g.reaches(l, hold.Break))
-			f.Break = &b
+			breaks[i] = g.limit(g.reaches(l, hold.Break))
+			f.Break = &breaks[i]
 		}
 	}
 	return out, nil
@@ -299,7 +307,9 @@ func (g *stand) judge(ctx context.Context, sudden *[suddens]Sudden) ([]Link, err
 
 // parts reports every upright, hook or post.
 func (g *stand) parts(out *Answer) {
-	for i, part := range g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength)) {
+	parts := g.on.Parts(g.demand(g.by(), hold.Everyday, hold.Strength))
+	out.Supports = make([]Support, 0, len(parts))
+	for i, part := range parts {
 		su := Support{ID: part.ID, Number: i + 1, Name: part.Name, Noun: part.Noun, Share: quantityMass(part.Share), Load: part.Share,
 			Arm: part.Moment / max(part.Share, 1e-9), Geometry: part.Geometry, Own: len(part.Geometry.Holes), X: part.X}
 		if su.Geometry.Arm == 0 {

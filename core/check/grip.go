@@ -228,30 +228,36 @@ func studsIn(holes []hold.Hole) []string {
 
 // grips are the couples that a form passes on; they grow straight from an empty one on.
 func (g *stand) grips() []grip {
-	var all []grip
 	most := mostOf(g.asked)
-	n := 0
-	at := func(stud string, up float64) *grip {
+	all := make([]grip, 0, 8)
+	var ramps slab.Of[corner]
+	straight := func() ramp {
+		out := ramps.Take(2)
+		out[1].by = most
+		return out
+	}
+	n, k, c := 0, 0, hold.Everyday
+	note := func(stud string, up, m float64) {
 		if n == len(all) {
-			all = append(all, grip{stud, float64(g.shelf.Y) + up, course{everyday: ramp{{}, {by: most}}, breaking: ramp{{}, {by: most}}}})
+			all = append(all, grip{stud, float64(g.shelf.Y) + up, course{everyday: straight(), breaking: straight()}})
 		}
+		all[n].take(c, k, m)
 		n++
-		return &all[n-1]
 	}
-	for k, by := range [2]float64{0, most} {
+	ask := func(d support.Demand) {
 		n = 0
-		support.Couples(g.on, g.demand(by, hold.Everyday, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).everyday.widen(k, m)
-		})
-		n = 0
-		support.Couples(g.on, g.demand(by, hold.Break, hold.Strength), func(stud string, up, m float64) {
-			at(stud, up).breaking.widen(k, m)
-		})
+		support.Couples(g.on, d, note)
 	}
-	for c := range g.sudden {
-		for _, d := range g.sudden[c] {
-			n = 0
-			support.Couples(g.on, d, func(stud string, up, m float64) { at(stud, up).take(hold.Sudden, c, m) })
+	for at, by := range [2]float64{0, most} {
+		for _, c = range [2]hold.Case{hold.Everyday, hold.Break} {
+			k = at
+			ask(g.demand(by, c, hold.Strength))
+		}
+	}
+	c = hold.Sudden
+	for k = range g.sudden {
+		for _, d := range g.sudden[k] {
+			ask(d)
 		}
 	}
 	return all

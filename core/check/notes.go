@@ -115,8 +115,8 @@ func wallNotes(p *design.Project, s *design.Shelf, out *Answer) {
 		st := &p.Wall.Studs[i]
 		chance, counts := 0.0, false
 		for held := range out.held() {
-			for _, h := range held.Holes {
-				if h.Stud == st.ID && h.Counts {
+			for k := range held.Holes {
+				if h := &held.Holes[k]; h.Stud == st.ID && h.Counts {
 					chance, counts = max(chance, h.Chance), true
 					if st.Assumed() && !slices.Contains(out.OnAssumed, held.id) {
 						out.OnAssumed = append(out.OnAssumed, held.id)
@@ -149,11 +149,12 @@ func clashNotes(p *design.Project, s *design.Shelf, out *Answer) {
 	caution := func(about, format string, args ...any) {
 		out.Cautions = append(out.Cautions, Caution{about, fmt.Sprintf(format, args...)})
 	}
-	var holes []hold.Hole
+	holes := make([]*hold.Hole, 0, 32)
 	used := map[string]bool{}
 	for held := range out.held() {
-		for _, h := range held.Holes {
-			if !slices.ContainsFunc(holes, func(o hold.Hole) bool { return o.ID == h.ID }) {
+		for k := range held.Holes {
+			h := &held.Holes[k]
+			if !slices.ContainsFunc(holes, func(o *hold.Hole) bool { return o.ID == h.ID }) {
 				holes = append(holes, h)
 			}
 			used[h.Stud] = true

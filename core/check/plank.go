@@ -22,6 +22,7 @@ type plank struct {
 // side is one beam of a plank and the share of the load that it takes.
 type side struct {
 	name  string
+	gives [2]string // how it breaks, and how it splits
 	share float64
 	front bool // of two, the one that something set down on the front edge stands on
 	section.Composite
@@ -135,7 +136,11 @@ func compose(of []slat) section.Composite {
 }
 
 func newSide(name string, share float64, of []slat) side {
-	return side{name: name, share: share, Composite: compose(of), of: of}
+	out := side{name: name, share: share, Composite: compose(of), of: of, gives: [2]string{"breaks in bending", "splits along its length"}}
+	for i := 0; name != "" && i < len(out.gives); i++ { // which half gives, in a board that is two beams
+		out.gives[i] += ", " + name
+	}
+	return out
 }
 
 // newSlat makes a part of some stuff, or of the board's own where none is named.

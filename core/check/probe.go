@@ -212,15 +212,7 @@ func (r *run) bending(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		sh.Add("used", "part of the allowable stress", "σ / Fb", used, working.Ratio, "", working.In("σ", sigma, working.Stress),
 			working.In("Fb", fb, working.Stress))
 	}
-	return hold.Use{Used: used, How: "breaks in bending" + sd.where()}
-}
-
-// where says which half gives, in a board that is two beams.
-func (sd *side) where() string {
-	if sd.name == "" {
-		return ""
-	}
-	return ", " + sd.name
+	return hold.Use{Used: used, How: sd.gives[0]}
 }
 
 // showSection writes how the stiffness of a made-up section comes about.
@@ -272,7 +264,7 @@ func (r *run) shear(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 		sh.Add("used", "part of the allowable stress", "τ / Fv", used, working.Ratio, "", working.In("τ", tau, working.Stress),
 			working.In("Fv", fv, working.Stress))
 	}
-	return hold.Use{Used: used, How: "splits along its length" + sd.where()}
+	return hold.Use{Used: used, How: sd.gives[1]}
 }
 
 func (r *run) bearing(sh *working.Sheet, v *view, i int, c hold.Case, how string) hold.Use {

@@ -242,25 +242,19 @@ func (w *bearing) under(i int, id, where string, all []riding, links []support.S
 // of it is not summed.
 func (w *bearing) together(i int) []Caution {
 	const asOne = 5
-	type place struct{ x, y float64 }
-	of := func(k int) map[string]place {
-		out := map[string]place{}
-		for h := range w.answers[k].held() {
-			for _, hole := range h.Holes {
-				out[hole.ID] = place{hole.X, hole.Y + float64(w.p.Shelves[k].Y)}
-			}
-		}
-		return out
-	}
-	mine := of(i)
 	for k := range w.answers {
 		if k == i {
 			continue
 		}
-		for id, a := range of(k) {
-			for own, b := range mine {
-				if id != own && math.Hypot(a.x-b.x, a.y-b.y) < asOne {
-					return []Caution{{w.p.Shelves[i].ID, "not judged yet: fasteners in one place with those of " + w.p.Shelves[k].Name}}
+		for theirs := range w.answers[k].held() {
+			for a := range theirs.Holes {
+				for mine := range w.answers[i].held() {
+					for b := range mine.Holes {
+						a, b := &theirs.Holes[a], &mine.Holes[b]
+						if a.ID != b.ID && math.Hypot(a.X-b.X, a.Y+float64(w.p.Shelves[k].Y)-b.Y-float64(w.p.Shelves[i].Y)) < asOne {
+							return []Caution{{w.p.Shelves[i].ID, "not judged yet: fasteners in one place with those of " + w.p.Shelves[k].Name}}
+						}
+					}
 				}
 			}
 		}

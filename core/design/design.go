@@ -339,7 +339,7 @@ func (s *Support) Validate(l *problem.List) {
 // Candidates returns the boards that the shelf's may be.
 func (s *Shelf) Candidates() []material.Board {
 	grade, _ := material.GradeOf(s.Board.Grade)
-	var out []material.Board
+	out := make([]material.Board, 0, len(s.Board.Woods))
 	for _, key := range s.Board.Woods {
 		b, _ := material.Stuff(key, grade, s.Board.Condition, float64(s.Depth), float64(s.Thickness))
 		b.Across, b.Tested = s.Board.Across, s.Board.Tested

@@ -76,6 +76,9 @@ type Bounds struct {
 	Set, Zero bool
 }
 
+// has tells whether a figure may be.
+func (b *Bounds) has(v float64) bool { return !b.Set || b.Zero && v == 0 || v >= b.Lo && v <= b.Hi }
+
 // tagged is one field of a struct with what its tags say.
 type tagged struct {
 	index    int
@@ -222,7 +225,7 @@ func (g *tagged) check(l *problem.List, f reflect.Value) bool {
 }
 
 func (g *tagged) figure(l *problem.List, t reflect.Type, v float64) {
-	if !g.bounds.Set || g.bounds.Zero && v == 0 || v >= g.bounds.Lo && v <= g.bounds.Hi {
+	if g.bounds.has(v) {
 		return
 	}
 	l = l.Alone()
@@ -252,6 +255,9 @@ func (g *tagged) list(l *problem.List, f reflect.Value) bool {
 		case reflect.Struct:
 			inner(l.Each(g.name, i), e)
 		case reflect.Float64:
+			if g.bounds.has(e.Float()) {
+				continue
+			}
 			each := *g
 			each.name = g.name + "[" + strconv.Itoa(i) + "]"
 			each.figure(l, e.Type(), e.Float())

@@ -342,25 +342,25 @@ func (s *Site) BehindName(f Fixing) string {
 
 // Notes are what its fasteners assume and beware of, kind by kind.
 func (m *Mount) Notes() (n Notes) {
-	var kinds []string
-	of := map[string][]Drilled{}
-	for _, d := range m.Holes {
-		noun := d.fix.Noun()
-		if of[noun] == nil {
-			kinds = append(kinds, noun)
+	var said []string
+	for first := range m.Holes {
+		noun := m.Holes[first].fix.Noun()
+		if slices.Contains(said, noun) {
+			continue
 		}
-		of[noun] = append(of[noun], d)
-	}
-	for _, noun := range kinds {
-		hold := 0
-		for i := range of[noun] {
-			if of[noun][i].Counts() {
+		said = append(said, noun)
+		of, hold := m.Holes, 0
+		if m.noun(of) != noun { // there are others among them
+			of = slices.DeleteFunc(slices.Clone(of), func(d Drilled) bool { return d.fix.Noun() != noun })
+		}
+		for i := range of {
+			if of[i].Counts() {
 				hold++
 			}
 		}
-		more := FastenerNotes(m.Set, of[noun][0].fix, of[noun], hold)
+		more := FastenerNotes(m.Set, of[0].fix, of, hold)
 		if hold == 0 && m.Hold > 0 {
-			more.Cautions = append(more.Cautions, one(noun)+" "+of[noun][0].Why())
+			more.Cautions = append(more.Cautions, one(noun)+" "+of[0].Why())
 		}
 		n.Assumed, n.Cautions = append(n.Assumed, more.Assumed...), append(n.Cautions, more.Cautions...)
 	}

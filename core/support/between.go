@@ -148,7 +148,9 @@ func (b *bay) sections(r *railed) {
 
 // loads are what the loads of a bay come to, one by one: with care on the rail's own weight.
 func (r *railed) loads(b *bay, all []hold.Pulled, care float64) []hold.Pulled {
-	r.laden = r.laden[:0]
+	if r.laden = r.laden[:0]; cap(r.laden) < len(b.on) {
+		r.laden = make([]hold.Pulled, 0, len(r.riders)+1)
+	}
 	for i := range b.on {
 		w := &b.on[i]
 		if w.rider < 0 {
@@ -171,6 +173,7 @@ func (r *railed) between() []SharedLink {
 	out := make([]SharedLink, 0, 3*n)
 	bends, sags, twists := r.text.Join(r.noun, " in bending"), r.text.Join(r.noun, "'s sag"), r.text.Join("twist of the ", r.noun)
 	of, twisted := r.Made.Of(), r.way().twisted()
+	bend, sag, twist := r.bends, r.sags, r.twists
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for n := range s.bays {
@@ -195,10 +198,10 @@ func (r *railed) between() []SharedLink {
 						return use(sh, b, r.loads(b, all, care), all[0].Case)
 					}})
 			}
-			link("bends", hold.Bends, hold.Strength, hold.RoleRail, bends, r.bends)
-			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, sags, r.sags)
+			link("bends", hold.Bends, hold.Strength, hold.RoleRail, bends, bend)
+			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, sags, sag)
 			if twisted {
-				link("twists", hold.Twists, hold.Strength, hold.RoleRail, twists, r.twists)
+				link("twists", hold.Twists, hold.Strength, hold.RoleRail, twists, twist)
 			}
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/field"
 	"aguante/core/hold"
@@ -35,10 +36,11 @@ const lyings = 16
 func (ledger) lies(r *Rail, from, to float64) []Rider {
 	a, b := max(float64(r.X), from), min(float64(r.X+r.Length), to)
 	out := make([]Rider, 0, lyings)
+	on := func(a hold.Action) hold.Pulled {
+		return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
+	}
 	for i := range lyings {
-		out = append(out, Rider{X: a + (b-a)*(float64(i)+0.5)/lyings, Wide: (b - a) / lyings, On: func(a hold.Action) hold.Pulled {
-			return hold.Pulled{V: a.R, M: a.R * float64(r.Thickness) / 2, Case: a.Case}
-		}})
+		out = append(out, Rider{X: a + (b-a)*(float64(i)+0.5)/lyings, Wide: (b - a) / lyings, On: on})
 	}
 	return out
 }
@@ -127,10 +129,12 @@ func (h *aside) Pad() float64 { return max(1, h.bearing()) * float64(h.s.Length)
 func (h *aside) Links() []hold.Link {
 	out := []hold.Link{{Part: "cleat", Mode: "bearing", Goes: hold.Stands, Of: h.s.Made.Of(), Role: hold.RoleBehind, Kind: hold.Gate,
 		Name: "board's end on the cleat", Use: h.rests}}
-	for _, l := range h.rail.Links() {
+	all := h.rail.Links()
+	out = slices.Grow(out, len(all))
+	for _, l := range all {
 		use := l.Use
 		l.Link.Use = func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.along(a)) }
-		l.Link.Name += ", " + l.Where
+		l.Link.Name = h.rail.text.Join(l.Link.Name, ", ", l.Where)
 		l.Link.Levers = true // it runs out from the wall
 		out = append(out, l.Link)
 	}

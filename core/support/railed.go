@@ -43,6 +43,7 @@ type Rider struct {
 
 // Pulls writes what each of some riders passes on of what comes down on it.
 func Pulls(riders []Rider, all []hold.Action, to []hold.Pulled) []hold.Pulled {
+	to = slices.Grow(to, len(all))
 	for i, a := range all {
 		to = append(to, riders[i].On(a))
 	}
