@@ -35,6 +35,7 @@ type Point struct{ At, P float64 }
 type Load struct {
 	Patches []Patch
 	Points  []Point
+	Flat    bool // only its reactions are asked for: it is in no curve
 }
 
 // state is the board at one station: deflection, slope, moment, and the shear
@@ -86,6 +87,10 @@ func Condense(length, ei float64, at []float64, loads []Load) (*Rig, error) {
 	r.Fixed, r.bases = make([][]float64, 0, len(loads)), make([][]state, 0, len(loads)+n)
 	for l, load := range loads {
 		r.Fixed = append(r.Fixed, f.reactions(l, r.floats.Take(n)))
+		if load.Flat {
+			r.bases = append(r.bases, nil)
+			continue
+		}
 		r.bases = append(r.bases, r.march(f, l, load))
 	}
 	r.Stiff = make([][]float64, n)

@@ -260,7 +260,7 @@ func (r *run) suddenUse(all []found) {
 			v := &r.places[c][k]
 			for i := range all {
 				f := &all[i]
-				if p := f.probe; p.levelOnly || p.whole || p.leaves(v.outdone) {
+				if p := f.probe; p.levelOnly || p.whole || p.same && k > 0 || p.leaves(v.outdone) {
 					continue
 				}
 				if u := f.probe.ask(v, hold.Sudden); f.sudden[c].place < 0 || u.Used > f.sudden[c].used {
@@ -365,10 +365,12 @@ func (p *probe) reaches(st *state, c hold.Case, best float64) float64 {
 	}
 	to, hi := best, 0.0
 	for i := 1; i < len(st.stretches) && hi <= 0; i++ { // where a contact opens or closes, it may turn
-		for _, at := range [2]float64{st.stretches[i].from * (1 - 1e-9), st.stretches[i].from} {
-			if at > 0 && at < best && hi <= 0 {
-				to, hi = at, max(0, over(at))
-			}
+		from := st.stretches[i].from
+		if before := from * (1 - 1e-9); st.stretches[i].jumps && before > 0 && before < best {
+			to, hi = before, max(0, over(before))
+		}
+		if from > 0 && from < best && hi <= 0 {
+			to, hi = from, max(0, over(from))
 		}
 	}
 	if hi <= 0 {

@@ -85,7 +85,7 @@ func (r *run) more(force, moment, than, turned float64) bool {
 
 // asks tells that a link is asked in a state.
 func (p *probe) asks(st *state) bool {
-	return (st.level || !p.levelOnly) && (!p.whole || st == st.owner.states[0]) && !p.leaves(st.outdone)
+	return (st.level || !p.levelOnly) && (!p.whole && !p.same || st == st.owner.states[0]) && !p.leaves(st.outdone)
 }
 
 // leaves tells that a link of a support leaves out what is outdone there.

@@ -35,6 +35,16 @@ func TestTheOutdoneAskNoMore(t *testing.T) {
 					t.Errorf("%d, %s: %s is used %v where it is outdone %s, else %v", trial, ways[trial%len(ways)].Key, probe.ID, out, what, most)
 				}
 			}
+			if probe.same {
+				first := probe.ask(&view{r: r, along: &r.states[0].stretches[0], state: r.states[0], point: -1}, hold.Everyday)
+				for _, st := range r.states {
+					v := r.look(st, r.most)
+					if u := probe.ask(&v, hold.Break); u != first && !v.gone() {
+						t.Errorf("%d: %s answers %v %s, else %v", trial, probe.ID, u, st.when(), first)
+					}
+				}
+				continue
+			}
 			for _, by := range []float64{0, 0.3, 1, 2, 7, r.most} {
 				most, worst, when := 0.0, 0.0, ""
 				for _, st := range r.states {

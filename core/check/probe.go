@@ -20,6 +20,7 @@ type probe struct {
 	bay       int // of a sag
 	levelOnly bool
 	whole     bool // asked only with all contents there
+	same      bool // it answers the same whatever is asked
 	eases     bool // it may be used less under more
 	levers    bool // or under more that stands elsewhere
 	// One of these answers: the board, a support, the rail.
@@ -100,7 +101,7 @@ func (r *run) probes() []probe {
 		for _, l := range h.Links() {
 			out = append(out, probe{Link: r.link(Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
 				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean}),
-				on: i, levelOnly: l.Kind == hold.Stiffness, eases: l.Eases, levers: l.Levers, support: l.Use})
+				on: i, levelOnly: l.Kind == hold.Stiffness, same: l.Kind == hold.Gate, eases: l.Eases, levers: l.Levers, support: l.Use})
 		}
 	}
 	return append(out, r.railProbes(id)...)

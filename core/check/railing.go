@@ -151,7 +151,7 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 		out = append(out, probe{Link: r.link(Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes,
 			Of:   l.Of,
 			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)}),
-			on: -1, levelOnly: l.Kind == hold.Stiffness, eases: l.Eases, rail: l.Use})
+			on: -1, levelOnly: l.Kind == hold.Stiffness, same: l.Kind == hold.Gate, eases: l.Eases, rail: l.Use})
 	}
 	return out
 }

@@ -312,6 +312,7 @@ func (r *run) condense() error {
 			to = r.at[bay]
 		}
 		of, turn := &loads[r.colContents(bay)].Patches, &loads[r.colTurning(bay)].Patches
+		loads[r.colTurning(bay)].Flat = true
 		*of, *turn = r.patches.Take(len(r.items))[:0], r.patches.Take(len(r.items))[:0]
 		for _, it := range r.items {
 			if a, b := max(from, it.from), min(to, it.to); b > a {

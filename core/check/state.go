@@ -53,9 +53,10 @@ func (st *state) tips() bool { return st.stretches[len(st.stretches)-1].tips }
 
 // stretch holds for multipliers from From on, support by support.
 type stretch struct {
-	from float64
-	tips bool
-	at   []borne
+	from  float64
+	tips  bool
+	jumps bool // what a support bears is another at its beginning than at the end of the one before
+	at    []borne
 }
 
 // borne is what a support bears and how far the board sinks over it, without contents and
@@ -122,9 +123,24 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 		}
 		lambda = next
 	}
+	for k := 1; k < len(all); k++ {
+		all[k].jumps = all[k].tips || jumps(&all[k-1], &all[k])
+	}
 	st.stretches, r.found = append(r.straight.Take(len(all))[:0], all...), all
 	r.states = append(r.states, st)
 	return nil
+}
+
+// jumps tells whether two stretches differ where the one ends and the other begins.
+func jumps(a, b *stretch) bool {
+	for i := range a.at {
+		p, q := &a.at[i], &b.at[i]
+		r, m := p.r+b.from*p.dr, p.m+b.from*p.dm
+		if math.Abs(q.r+b.from*q.dr-r) > 1e-9*(1+math.Abs(r)) || math.Abs(q.m+b.from*q.dm-m) > 1e-9*(1+math.Abs(m)) {
+			return true
+		}
+	}
+	return false
 }
 
 // past is a multiplier so far beyond one at which a contact opens or closes that it plainly has:

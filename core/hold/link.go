@@ -25,7 +25,7 @@ type Kind string
 const (
 	Strength  Kind = "strength"  // what it holds
 	Stiffness Kind = "stiffness" // up to what it stays straight
-	Gate      Kind = "gate"      // holds or does not, with nothing between
+	Gate      Kind = "gate"      // holds or does not, whatever is on it
 )
 
 // Choices lists the kinds of link.

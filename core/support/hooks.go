@@ -114,16 +114,15 @@ func (h *hookRail) Links() []FormLink {
 // onWall asks a link of the board: every hook bears its own, and each in turn is
 // yanked.
 func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
+	for i := range h.Hooks {
+		h.acts[i] = hold.Straight(h.action(h.pegs.goods[i]*d.By*d.Care, d))
+	}
 	ask := func(sh *working.Sheet, yanked int) hold.Use {
-		all := h.acts
-		for i := range h.Hooks {
-			p := h.pegs.goods[i] * d.By * d.Care
-			if i == yanked {
-				p = h.pegs.load(sh, i, d)
-			}
-			all[i] = hold.Straight(h.action(p, d))
-		}
-		return l.Use(sh, all)
+		still := h.acts[yanked]
+		h.acts[yanked] = hold.Straight(h.action(h.pegs.load(sh, yanked, d), d))
+		u := l.Use(sh, h.acts)
+		h.acts[yanked] = still
+		return u
 	}
 	if len(h.Hooks) == 0 {
 		return hold.Use{}
