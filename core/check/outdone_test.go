@@ -39,7 +39,7 @@ func TestTheOutdoneAskNoMore(t *testing.T) {
 				first := probe.ask(&view{r: r, along: &r.states[0].stretches[0], state: r.states[0], point: -1}, hold.Everyday)
 				for _, st := range r.states {
 					v := r.look(st, r.most)
-					if u := probe.ask(&v, hold.Break); u != first && !v.gone() {
+					if u := probe.ask(&v, hold.Everyday); u != first && !v.gone() {
 						t.Errorf("%d: %s answers %v %s, else %v", trial, probe.ID, u, st.when(), first)
 					}
 				}

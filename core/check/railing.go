@@ -146,12 +146,17 @@ func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
 	if r.rail == nil {
 		return nil
 	}
-	var out []probe
-	for _, l := range r.rail.Links() {
+	all := r.rail.Links()
+	out := make([]probe, 0, len(all))
+	for _, l := range all {
+		on := -1
+		if len(l.Under) == 1 && r.rail.from != nil {
+			on = r.rail.from[l.Under[0]]
+		}
 		out = append(out, probe{Link: r.link(Link{ID: id("rail", l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes,
 			Of:   l.Of,
 			Name: l.Name, Where: l.Where, Support: r.lath.ID, NoMean: l.NoMean, X: l.X - float64(r.shelf.X)}),
-			on: -1, levelOnly: l.Kind == hold.Stiffness, same: l.Kind == hold.Gate, eases: l.Eases, rail: l.Use})
+			on: on, levelOnly: l.Kind == hold.Stiffness, same: l.Kind == hold.Gate || l.Own, eases: l.Eases, rail: l.Use})
 	}
 	return out
 }

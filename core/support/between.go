@@ -182,11 +182,17 @@ func (r *railed) between() []SharedLink {
 			if b.overhangs() {
 				where = r.text.Join("beyond ", r.columnAt(s, max(b.left, b.right)))
 			}
+			under := r.ints.Take(len(b.on))[:0]
+			for i := range b.on {
+				if b.on[i].rider >= 0 {
+					under = append(under, b.on[i].rider)
+				}
+			}
 			part := r.text.Join("bay-", strconv.Itoa(l+1), "-", strconv.Itoa(n+1))
 			link := func(mode string, goes hold.Goes, kind hold.Kind, role hold.Role, name string,
 				use func(*working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {
 				out = append(out, SharedLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of,
-					Role: role, Kind: kind, Name: name}, Where: where, X: (b.from + b.to) / 2,
+					Role: role, Kind: kind, Name: name}, Where: where, X: (b.from + b.to) / 2, Under: under, Own: len(under) == 0,
 					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use {
 						if len(all) == 0 {
 							return hold.Use{}

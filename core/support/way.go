@@ -147,5 +147,7 @@ type SharedLink struct {
 	hold.Link
 	Where string
 	X     float64 // along the wall
+	Under []int   // the riders that it is under, where those are all that it depends on
+	Own   bool    // it depends on no rider, but on the piece's own weight alone
 	Use   func(sh *working.Sheet, all []hold.Pulled) hold.Use
 }
