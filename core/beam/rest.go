@@ -42,15 +42,22 @@ func (r *Rig) Mix(factors []float64) []float64 {
 // error is ErrUnstable where fewer than two supports are left.
 func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 	n := len(r.At)
-	s := Stand{R: r.floats.Take(n), Sunk: r.floats.Take(n), Bears: 1<<n - 1}
+	s := Stand{R: r.floats.Take(n), Sunk: r.floats.Take(n)}
+	return s, r.ReactInto(&s, fixed, rest)
+}
+
+// ReactInto is React in the memory of an earlier answer.
+func (r *Rig) ReactInto(s *Stand, fixed []float64, rest Rest) error {
+	n := len(r.At)
+	s.Bears = 1<<n - 1
 	scale := 0.0
 	for _, f := range fixed {
 		scale += math.Abs(f)
 	}
 	tol := 1e-9*scale + 1e-12
 	for range 6*n + 12 {
-		if err := r.bear(fixed, rest, &s); err != nil {
-			return s, err
+		if err := r.bear(fixed, rest, s); err != nil {
+			return err
 		}
 		worst, by := -1, tol
 		for i := range n {
@@ -67,18 +74,18 @@ func (r *Rig) React(fixed []float64, rest Rest) (Stand, error) {
 		if worst >= 0 {
 			s.Bears &^= 1 << worst
 			if bits.OnesCount64(s.Bears) == 1 {
-				if err := r.turnOver(fixed, rest, &s, worst, tol); err != nil {
-					return s, err
+				if err := r.turnOver(fixed, rest, s, worst, tol); err != nil {
+					return err
 				}
 			}
 			continue
 		}
 		if back < 0 {
-			return s, nil
+			return nil
 		}
 		s.Bears |= 1 << back
 	}
-	return s, fmt.Errorf("the contacts of the board do not settle: %w", ErrUnstable)
+	return fmt.Errorf("the contacts of the board do not settle: %w", ErrUnstable)
 }
 
 // turnOver finds the support that a board comes to lie on when it turns over the

@@ -46,9 +46,11 @@ func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 
 // link keeps a link where its probe and its answer can write to it.
 func (r *run) link(l Link) *Link {
-	out := &r.links.Take(1)[0]
-	*out = l
-	return out
+	if len(r.links) == cap(r.links) { // those that are there stay where they are
+		r.links = make([]Link, 0, 16+8*len(r.hung))
+	}
+	r.links = append(r.links, l)
+	return &r.links[len(r.links)-1]
 }
 
 // probes lists everything that can give on one shelf.

@@ -62,11 +62,14 @@ type run struct {
 	text      slab.Text
 	bayNames  []string
 	found     []stretch // of the state in the making
-	made      slab.Of[state]
+	made      []state
 	straight  slab.Of[stretch]
 	bornes    slab.Of[borne]
-	stood     beam.Stand // to reckon with
-	links     slab.Of[Link]
+	stood     beam.Stand   // to reckon with
+	drops     [2][]float64 // likewise
+	sums      []float64    // likewise
+	selfM     []float64    // fixed reactions of the board itself, times how far out it is
+	links     []Link
 	limits    slab.Of[Limit]
 	patches   slab.Of[beam.Patch]
 	passing   view // that is looked at once and let go
@@ -327,9 +330,15 @@ func (r *run) condense() error {
 	}
 	var err error
 	r.rig, err = beam.Condense(length, r.plank.whole.EI, r.at, loads)
-	r.stood = beam.Stand{R: make([]float64, len(r.at)), Sunk: make([]float64, len(r.at))}
-	r.room.factors, r.room.sunk = r.floats.Take(r.columns), r.floats.Take(len(r.at))
-	return err
+	if err != nil {
+		return err
+	}
+	n := len(r.at)
+	r.stood = beam.Stand{R: r.floats.Take(n), Sunk: r.floats.Take(n)}
+	r.drops, r.sums = [2][]float64{r.floats.Take(n), r.floats.Take(n)}, r.floats.Take(n)
+	r.selfM = r.scaled(r.rig.Fixed[0], r.out+float64(r.shelf.Depth)/2)
+	r.room.factors, r.room.sunk = r.floats.Take(r.columns), r.floats.Take(n)
+	return nil
 }
 
 // everyday lists the states: every load pattern, with the supports level and
@@ -355,7 +364,7 @@ func (r *run) everyday(ctx context.Context) error {
 	if len(r.at) >= 3 && r.shelf.Misfit > 0 {
 		n *= 1 + 2*len(r.at)
 	}
-	r.states = make([]*state, 0, n)
+	r.states, r.made = make([]*state, 0, n), make([]state, 0, n)
 	for i := range patterns {
 		p := &patterns[i]
 		p.full, p.turning = r.sum(p.bays, r.colContents), r.sum(p.bays, r.colTurning)

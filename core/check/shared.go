@@ -31,6 +31,7 @@ func (g *gripping) ridden(r *run) {
 		}
 	}
 	if r.rail != nil {
+		g.rides = slices.Grow(g.rides, len(r.rail.riders))
 		for k, on := range r.rail.riders {
 			g.rides = append(g.rides, ride{fixture: r.lath.ID, name: r.shelf.Name, rider: on, r: g.course(), m: g.course(), at: k})
 		}

@@ -66,26 +66,26 @@ type borne struct{ r, dr, m, dm, u, du float64 }
 
 // addState solves a state once for every multiplier.
 func (r *run) addState(p pattern, off int, drop float64) error {
-	st := &r.made.Take(1)[0]
-	*st = state{pattern: p.name, bays: p.bays, level: off < 0, off: off, drop: drop, owner: r}
+	r.made = append(r.made, state{pattern: p.name, bays: p.bays, level: off < 0, off: off, drop: drop, owner: r})
+	st := &r.made[len(r.made)-1]
 	all := r.found[:0]
 	rest := r.rest
-	if off >= 0 {
-		rest.Drop = r.floats.Take(len(r.at))
-		rest.Drop[off] = drop
-	}
 	turned := rest
-	if rest.Drop != nil {
-		turned.Drop = r.floats.Take(len(r.at))
-		turned.Drop[off] = drop * r.zAll
+	if off >= 0 {
+		rest.Drop, turned.Drop = r.drops[0], r.drops[1]
+		clear(rest.Drop)
+		clear(turned.Drop)
+		rest.Drop[off], turned.Drop[off] = drop, drop*r.zAll
 	}
-	self := r.rig.Fixed[0]
-	selfM := r.scaled(self, r.out+float64(r.shelf.Depth)/2)
+	self, selfM := r.rig.Fixed[0], r.selfM
 	full, fullM := p.full, p.turning
 	level := beam.Rest{Soft: r.rest.Soft, Held: r.rest.Held}
 	lambda := 0.0
 	for range 6*len(r.at) + 6 {
-		s, err := r.rig.React(r.plus(self, full, past(lambda)), rest)
+		for i := range r.sums {
+			r.sums[i] = self[i] + full[i]*past(lambda)
+		}
+		err := r.rig.ReactInto(&r.stood, r.sums, rest)
 		if errors.Is(err, beam.ErrUnstable) {
 			all = append(all, r.tipped(st, lambda))
 			break
@@ -93,13 +93,14 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 		if err != nil {
 			return err
 		}
+		bears := r.stood.Bears
 		p := stretch{from: lambda, at: r.bornes.Take(len(r.at))}
 		for k, part := range [4]struct {
 			fixed []float64
 			rest  beam.Rest
 		}{{self, rest}, {full, level}, {selfM, turned}, {fullM, level}} {
 			got := &r.stood
-			if err := r.rig.BearInto(got, part.fixed, part.rest, s.Bears); err != nil {
+			if err := r.rig.BearInto(got, part.fixed, part.rest, bears); err != nil {
 				return err
 			}
 			for i := range p.at {
@@ -117,7 +118,7 @@ func (r *run) addState(p pattern, off int, drop float64) error {
 			}
 		}
 		all = append(all, p)
-		next := p.end(s.Bears, rest, lambda)
+		next := p.end(bears, rest, lambda)
 		if next > r.most {
 			break
 		}

@@ -14,7 +14,7 @@ func (t *Text) Join(parts ...string) string {
 		n += len(p)
 	}
 	if cap(t.free)-len(t.free) < n {
-		t.free = make([]byte, 0, max(n, first))
+		t.free = make([]byte, 0, max(n, first/4))
 	}
 	from := len(t.free)
 	for _, p := range parts {

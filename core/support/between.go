@@ -166,10 +166,13 @@ func (r *railed) loads(b *bay, all []hold.Pulled, care float64) []hold.Pulled {
 // Links of the rail as a beam from column to column; twist where what it carries turns it,
 // and not the wall at its back.
 func (r *railed) between() []SharedLink {
-	n := 0
+	n, laid := 0, 0
 	for l := range r.lengths {
-		n += len(r.lengths[l].bays)
+		for k := range r.lengths[l].bays {
+			n, laid = n+1, laid+len(r.lengths[l].bays[k].on)
+		}
 	}
+	all := make([]int, 0, laid)
 	out := make([]SharedLink, 0, 3*n)
 	bends, sags, twists := r.text.Join(r.noun, " in bending"), r.text.Join(r.noun, "'s sag"), r.text.Join("twist of the ", r.noun)
 	of, twisted := r.Made.Of(), r.way().twisted()
@@ -182,12 +185,13 @@ func (r *railed) between() []SharedLink {
 			if b.overhangs() {
 				where = r.text.Join("beyond ", r.columnAt(s, max(b.left, b.right)))
 			}
-			under := r.ints.Take(len(b.on))[:0]
+			first := len(all)
 			for i := range b.on {
 				if b.on[i].rider >= 0 {
-					under = append(under, b.on[i].rider)
+					all = append(all, b.on[i].rider)
 				}
 			}
+			under := all[first:len(all):len(all)]
 			part := r.text.Join("bay-", strconv.Itoa(l+1), "-", strconv.Itoa(n+1))
 			link := func(mode string, goes hold.Goes, kind hold.Kind, role hold.Role, name string,
 				use func(*working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {

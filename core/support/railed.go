@@ -23,7 +23,6 @@ type railed struct {
 	takes   [hold.Cases]timber
 	floats  slab.Of[float64]
 	ladens  slab.Of[laden]
-	ints    slab.Of[int]
 	text    slab.Text
 	laden   []hold.Pulled // to reckon with
 	pulled  []hold.Pulled // likewise
