@@ -102,6 +102,9 @@ func newBearing(p *design.Project, answers []*Answer) *bearing {
 				continue
 			}
 			b := &w.studs[n]
+			if b.grips == nil {
+				b.grips = make([]gripped, 0, len(answers)+2)
+			}
 			if cd := p.Shelves[k].Duration.CD(); len(b.grips) == 0 || cd < b.cd {
 				b.cd = cd
 			}

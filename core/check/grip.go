@@ -109,6 +109,7 @@ func gripsOf(runs []*run, a *Answer) ([]grip, []ride) {
 		return nil, nil
 	}
 	g := gripping{corners: cornersOf(runs)}
+	g.all, g.from = make([]grip, 0, 2*len(a.Supports)+8), make([]int, 0, 2*len(a.Supports)+8)
 	for i := range a.Supports {
 		for _, stud := range studsIn(a.Supports[i].Geometry.Holes[:a.Supports[i].Own]) {
 			g.add(i, stud, float64(runs[0].shelf.Y))

@@ -45,7 +45,8 @@ func (r *run) notes(p *design.Project, out *Answer) {
 	if s.Board.Condition == material.Drying {
 		caution(s.ID, "wood bought wet twists and shrinks as it dries: fastenings loosen, look again after a heating season")
 	}
-	for i, su := range s.Supports {
+	for i := range s.Supports {
+		su := &s.Supports[i]
 		if out.Supports[i].Number == 0 {
 			caution(su.ID, "a %s is not under the board: it carries nothing", su.Way().Noun())
 		}

@@ -176,6 +176,7 @@ func (r *run) standsOut() float64 {
 func (r *run) placeItems() {
 	length, depth := float64(r.shelf.Length), float64(r.shelf.Depth)
 	moment := 0.0
+	r.items = make([]placed, 0, len(r.shelf.Contents)+2)
 	r.near, r.far = r.out+depth/2, r.out+depth // of the board itself, and of what is set down
 	add := func(from, to, kg, z float64) {
 		w := kg * quantity.Gravity
@@ -225,7 +226,8 @@ func (r *run) hangSupports(p *design.Project) {
 		x     float64 // along the wall
 	}
 	stands := make([]stand, 0, len(s.Supports))
-	for i, su := range s.Supports {
+	for i := range s.Supports {
+		su := &s.Supports[i]
 		if x := float64(su.X) - left; x >= -1e-6 && x <= length+1e-6 {
 			stands = append(stands, stand{i, float64(su.X)})
 		}
@@ -352,7 +354,7 @@ func (r *run) everyday(ctx context.Context) error {
 			return min(to, it.to) > max(from, it.from)
 		}) {
 			all.bays = append(all.bays, bay)
-			patterns = append(patterns, r.pattern("with contents only "+r.bayName(bay), bay))
+			patterns = append(patterns, r.pattern(r.text.Join("with contents only ", r.bayName(bay)), bay))
 		}
 	}
 	patterns[0] = all
@@ -403,13 +405,13 @@ func (r *run) together(all []int, out []pattern) []pattern {
 	}
 	for k, bay := range all {
 		if k > 0 && all[k-1] == bay-1 && len(all) > 2 {
-			out = append(out, r.pattern("with contents only "+r.bayName(bay-1)+" and "+r.bayName(bay), bay-1, bay))
+			out = append(out, r.pattern(r.text.Join("with contents only ", r.bayName(bay-1), " and ", r.bayName(bay)), bay-1, bay))
 		}
 		second[bay%2] = append(second[bay%2], bay)
 	}
 	for _, bays := range second {
 		if len(bays) > 1 && len(bays) < len(all) {
-			out = append(out, pattern{name: "with contents " + r.bayName(bays[0]) + " and in every second bay from there", bays: bays})
+			out = append(out, pattern{name: r.text.Join("with contents ", r.bayName(bays[0]), " and in every second bay from there"), bays: bays})
 		}
 	}
 	return out

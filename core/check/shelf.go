@@ -16,6 +16,7 @@ func blank(p *design.Project, s *design.Shelf) Answer {
 		Contents: []ItemMass{}, Assumed: []string{}, Cautions: []Caution{},
 		Section: blankSection(), Links: []Link{}, notJudged: said(p.Unjudged(s)),
 	}
+	out.Contents = make([]ItemMass, 0, len(s.Contents))
 	for _, it := range s.Contents {
 		out.Contents = append(out.Contents, ItemMass{it.ID, float64(it.Mass())})
 	}
@@ -94,7 +95,8 @@ func (r *run) drawn() Curve {
 // that they hang on.
 func (r *run) supports(out *Answer, all []found) {
 	numbered := make([]Support, len(r.shelf.Supports))
-	for i, su := range r.shelf.Supports {
+	for i := range r.shelf.Supports {
+		su := &r.shelf.Supports[i]
 		numbered[i] = Support{ID: su.ID, X: float64(su.X), Name: su.Way().Noun(), Noun: su.Way().Noun(), Geometry: hold.Blank()}
 	}
 	out.Rail = r.railReport(all)

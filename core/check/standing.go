@@ -18,6 +18,7 @@ type bed struct{ x0, x1, front float64 }
 // holds it down and all of it may tip off.
 func (r *run) layDown() {
 	r.kept = r.keptDown()
+	r.beds = make([]bed, 0, len(r.hung))
 	for i, h := range r.hung {
 		front, wide, ok := support.Bed(h)
 		if !ok || r.rest.Held[i] {

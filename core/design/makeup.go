@@ -1,7 +1,6 @@
 package design
 
 import (
-	"fmt"
 	"math"
 
 	"aguante/core/field"
@@ -136,7 +135,7 @@ func (b *MakeUp) fits(l *problem.List, s *Shelf, p *Project) {
 		l.Add("cuts", "a hollow shelf has nothing to cut into: take the cuts out, or make it solid")
 	}
 	for i := range b.Cuts {
-		b.Cuts[i].fits(l.In(fmt.Sprintf("cuts[%d]", i)), s)
+		b.Cuts[i].fits(l.Each("cuts", i), s)
 	}
 }
 
@@ -146,7 +145,7 @@ func (b *MakeUp) validatePlies(l *problem.List, s *Shelf) {
 	}
 	sum := 0.0
 	for i, p := range b.Plies {
-		at := l.In(fmt.Sprintf("plies[%d]", i))
+		at := l.Each("plies", i)
 		knownStuff(at, "wood", p.Wood)
 		sum += float64(p.Thickness)
 	}
@@ -177,7 +176,7 @@ func (b *MakeUp) validateHollow(l *problem.List, s *Shelf, p *Project) {
 	l.Between("ends_mm", float64(h.Ends), 0, float64(s.Length)/2)
 	knownStuff(l, "wood", h.Wood)
 	for i, r := range h.Ribs {
-		at := l.In(fmt.Sprintf("ribs[%d]", i))
+		at := l.Each("ribs", i)
 		at.Between("width_mm", float64(r.Width), 3, depth)
 		if r.From < h.Back-1e-6 || r.From+r.Width > s.Depth-h.Front+1e-6 {
 			at.Add("from_wall_mm", "the rib from %s to %s runs into the web at the back or the front", say.Length(float64(r.From)),

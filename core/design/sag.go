@@ -1,6 +1,8 @@
 package design
 
 import (
+	"sync"
+
 	"aguante/core/field"
 	"aguante/core/quantity"
 )
@@ -24,7 +26,9 @@ func (School) Choices() []field.Choice {
 }
 
 // Schools lists them, strictest first.
-func Schools() []School { return field.Keys[School]() }
+func Schools() []School { return schools() }
+
+var schools = sync.OnceValue(field.Keys[School])
 
 // SagLimit is the person's school, and the figure where that is it.
 type SagLimit struct {

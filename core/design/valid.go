@@ -26,7 +26,7 @@ func (p *Project) validate(l *problem.List) []problem.Problem {
 	p.Making.fits(l.In("making"))
 	p.Fixtures.Fit(l.In("fixtures"), p.Wall.Length, p.Wall.Height)
 	for i := range p.Shelves {
-		p.Shelves[i].fits(l.In(fmt.Sprintf("shelves[%d]", i)), p)
+		p.Shelves[i].fits(l.Each("shelves", i), p)
 	}
 	return l.All()
 }
@@ -37,8 +37,7 @@ func (s *Shelf) Base(it load.Item) float64 {
 	if form == nil {
 		return float64(s.Y + s.Thickness)
 	}
-	tiers := support.TiersOf(form, float64(s.Thickness))
-	up := tiers[min(it.Level, len(tiers)-1)]
+	up := support.TierOf(form, it.Level, float64(s.Thickness))
 	if support.Hangs(form) {
 		up -= float64(it.Height)
 	}
@@ -49,7 +48,7 @@ func (s *Shelf) Base(it load.Item) float64 {
 // known to be valid.
 func (p *Project) ValidateShelf(i int) []problem.Problem {
 	l := problem.New()
-	at := l.In(fmt.Sprintf("shelves[%d]", i))
+	at := l.Each("shelves", i)
 	field.Check(at, &p.Shelves[i])
 	p.Shelves[i].fits(at, p)
 	return l.All()
@@ -118,15 +117,16 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 		return
 	}
 	for i, su := range s.Supports {
-		l.Between(fmt.Sprintf("supports[%d].x_mm", i), float64(su.X), 0, float64(w.Length))
+		at := l.Each("supports", i)
+		at.Between("x_mm", float64(su.X), 0, float64(w.Length))
 		for j := range i {
 			if d := su.X - s.Supports[j].X; d < 1 && d > -1 {
-				l.Add(fmt.Sprintf("supports[%d].x_mm", i), "two supports stand at the same place: move one of them")
+				at.Add("x_mm", "two supports stand at the same place: move one of them")
 			}
 		}
 	}
 	for i := range s.Supports {
-		su, at := &s.Supports[i], l.In(fmt.Sprintf("supports[%d]", i))
+		su, at := &s.Supports[i], l.Each("supports", i)
 		if way := su.Way(); way != nil {
 			support.FitsOn(way, at.In(su.Kind.Name()), &p.Fixtures, su.X)
 			support.Suits(at.In(su.Kind.Name()), way, p.Fixtures.Rail(s.Rail), s.Thickness, s.Depth)
@@ -146,7 +146,7 @@ func (s *Shelf) fits(l *problem.List, p *Project) {
 		}
 	}
 	for i := range s.Contents {
-		it, at := &s.Contents[i], l.In(fmt.Sprintf("contents[%d]", i))
+		it, at := &s.Contents[i], l.Each("contents", i)
 		it.Within(at, float64(s.Length), float64(s.Depth))
 		if it.Hook != "" && !s.HasHook(it.Hook) {
 			at.Add("hook", "%s hangs on a hook that is not there: choose another", load.Called(*it))

@@ -125,9 +125,25 @@ func (j *Jointed) Link(part string, of func(sh *working.Sheet, a Action) Load) L
 
 // called is what a person calls the joint.
 func (j *Jointed) called() string {
-	return map[JointKind]string{ScrewJoint: "screws of the joint", BoltJoint: "bolts of the joint", GussetJoint: "gussets",
-		DowelJoint: "dowels of the joint",
-		TenonJoint: "tenon", LapJoint: "half-lap", MitreJoint: "mitre", ButtJoint: "butt joint", BehindJoint: "screws from behind"}[j.Kind]
+	switch j.Kind {
+	case ScrewJoint:
+		return "screws of the joint"
+	case BoltJoint:
+		return "bolts of the joint"
+	case GussetJoint:
+		return "gussets"
+	case DowelJoint:
+		return "dowels of the joint"
+	case TenonJoint:
+		return "tenon"
+	case LapJoint:
+		return "half-lap"
+	case MitreJoint:
+		return "mitre"
+	case ButtJoint:
+		return "butt joint"
+	}
+	return "screws from behind"
 }
 
 // Use is how far the joint is used.

@@ -53,7 +53,7 @@ func NewMount(s *Site, name string, fix Fixing, holes []Drilled, low, high float
 	if g := s.Onto; g != nil { // it turns on what of it lies on the board
 		low, high = max(low, g.Y[0]), min(high, g.Y[1])
 	}
-	m := Mount{Set: s, fix: fix, name: name, Holes: holes, Low: low, High: high}
+	m := Mount{Set: s, fix: fix, name: name, Holes: holes, Low: low, High: high, Columns: make([]StudColumn, 0, max(1, len(holes)/2))}
 	for i := range holes {
 		h := &holes[i]
 		if h.Counts() {

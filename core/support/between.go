@@ -176,7 +176,6 @@ func (r *railed) between() []SharedLink {
 	out := make([]SharedLink, 0, 3*n)
 	bends, sags, twists := r.text.Join(r.noun, " in bending"), r.text.Join(r.noun, "'s sag"), r.text.Join("twist of the ", r.noun)
 	of, twisted := r.Made.Of(), r.way().twisted()
-	bend, sag, twist := r.bends, r.sags, r.twists
 	for l := range r.lengths {
 		s := &r.lengths[l]
 		for n := range s.bays {
@@ -194,7 +193,7 @@ func (r *railed) between() []SharedLink {
 			under := all[first:len(all):len(all)]
 			part := r.text.Join("bay-", strconv.Itoa(l+1), "-", strconv.Itoa(n+1))
 			link := func(mode string, goes hold.Goes, kind hold.Kind, role hold.Role, name string,
-				use func(*working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {
+				use func(*railed, *working.Sheet, *bay, []hold.Pulled, hold.Case) hold.Use) {
 				out = append(out, SharedLink{Link: hold.Link{Part: part, Mode: mode, Goes: goes, Of: of,
 					Role: role, Kind: kind, Name: name}, Where: where, X: (b.from + b.to) / 2, Under: under, Own: len(under) == 0,
 					Use: func(sh *working.Sheet, all []hold.Pulled) hold.Use {
@@ -205,13 +204,13 @@ func (r *railed) between() []SharedLink {
 						if kind == hold.Strength {
 							care = r.set.CareIn(all[0].Case)
 						}
-						return use(sh, b, r.loads(b, all, care), all[0].Case)
+						return use(r, sh, b, r.loads(b, all, care), all[0].Case)
 					}})
 			}
-			link("bends", hold.Bends, hold.Strength, hold.RoleRail, bends, bend)
-			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, sags, sag)
+			link("bends", hold.Bends, hold.Strength, hold.RoleRail, bends, (*railed).bends)
+			link("sags", hold.Sags, hold.Stiffness, hold.RoleRailSags, sags, (*railed).sags)
 			if twisted {
-				link("twists", hold.Twists, hold.Strength, hold.RoleRail, twists, twist)
+				link("twists", hold.Twists, hold.Strength, hold.RoleRail, twists, (*railed).twists)
 			}
 		}
 	}

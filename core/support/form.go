@@ -54,6 +54,16 @@ func TiersOf(f Form, bottom float64) []float64 {
 	return out
 }
 
+// TierOf is how high over its foot goods stand on a level of a form, or hang from, with a bottom
+// so thick, mm.
+func TierOf(f Form, level int, bottom float64) float64 {
+	if r, ok := f.(*Rack); ok && level < len(r.Levels) { // it is asked for often
+		return float64(r.Levels[level].Up)
+	}
+	tiers := TiersOf(f, bottom)
+	return tiers[min(level, len(tiers)-1)]
+}
+
 // Body is from how far over its foot to how far a form takes up the wall, mm.
 func Body(f Form) (low, high float64) { return f.body() }
 

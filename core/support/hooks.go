@@ -53,11 +53,12 @@ func (h *HookRail) Validate(p *problem.List) {
 // hookRail is one in its place.
 type hookRail struct {
 	*HookRail
-	pegs pegged
-	set  Stage
-	own  hold.Site
-	rail *railed
-	acts []hold.Pulled
+	pegs   pegged
+	set    Stage
+	own    hold.Site
+	rail   *railed
+	acts   []hold.Pulled
+	passed []hold.Action // to reckon with
 }
 
 // HasHook tells whether it has a hook of a name.
@@ -87,7 +88,7 @@ func lasting(d Demand) Demand {
 }
 
 func (h *hookRail) Links() []FormLink {
-	var out []FormLink
+	out := make([]FormLink, 0, 8+2*len(h.Hooks)+4*len(h.Spots))
 	gate := FormLink{Link: hold.Link{Part: "hooks", Mode: "there", Goes: hold.Stands, Of: hold.OfWood, Role: hold.RoleStanding,
 		Kind: hold.Gate, Name: "hooks on the board"}, Use: func(sh *working.Sheet, _ Demand) hold.Use {
 		if sh.On() {
@@ -105,22 +106,23 @@ func (h *hookRail) Links() []FormLink {
 		deep = h.Peg.Screw.Screw().Grip(flangePlate, 0, deep).In
 	}
 	for _, l := range append(h.rail.Links(), h.rail.split(float64(h.Peg.Up), deep, "the worst hook")) {
+		use := l.Use
 		out = append(out, FormLink{Link: l.Link, Support: h.ID, Where: l.Where, X: l.X,
-			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, l, lasting(d)) }})
+			Use: func(sh *working.Sheet, d Demand) hold.Use { return h.onWall(sh, use, lasting(d)) }})
 	}
 	return out
 }
 
 // onWall asks a link of the board: every hook bears its own, and each in turn is
 // yanked.
-func (h *hookRail) onWall(sh *working.Sheet, l SharedLink, d Demand) hold.Use {
+func (h *hookRail) onWall(sh *working.Sheet, use func(*working.Sheet, []hold.Pulled) hold.Use, d Demand) hold.Use {
 	for i := range h.Hooks {
 		h.acts[i] = hold.Straight(h.action(h.pegs.goods[i]*d.By*d.Care, d))
 	}
 	ask := func(sh *working.Sheet, yanked int) hold.Use {
 		still := h.acts[yanked]
 		h.acts[yanked] = hold.Straight(h.action(h.pegs.load(sh, yanked, d), d))
-		u := l.Use(sh, h.acts)
+		u := use(sh, h.acts)
 		h.acts[yanked] = still
 		return u
 	}
@@ -163,9 +165,12 @@ func (h *hookRail) action(p float64, d Demand) hold.Action {
 	return hold.Action{R: p + own, M: p*out + own*out/2, Case: d.Case}
 }
 
-// actions are what the hooks pass to the board in a demand.
+// actions are what the hooks pass to the board in a demand, until it is asked again.
 func (h *hookRail) actions(d Demand) []hold.Action {
-	out := make([]hold.Action, len(h.Hooks))
+	if h.passed == nil {
+		h.passed = make([]hold.Action, len(h.Hooks))
+	}
+	out := h.passed
 	for i := range h.Hooks {
 		p := h.pegs.goods[i] * d.By
 		if h.pegs.meets(i, d) {
@@ -179,7 +184,7 @@ func (h *hookRail) actions(d Demand) []hold.Action {
 // couples are the board's, at its middle.
 func (h *hookRail) couples(d Demand, do func(stud string, up, couple float64)) {
 	studs := h.rail.Studs()
-	couples := make([]float64, len(studs))
+	couples := h.rail.floats.Take(len(studs))
 	h.rail.Couples(h.rail.pulls(h.actions(d)), couples)
 	for i, stud := range studs {
 		do(stud, float64(h.Bottom+h.Height/2), couples[i])

@@ -29,6 +29,7 @@ type railed struct {
 	lengths []span
 	riders  []Rider
 	caution []string
+	studs   []string
 	noun    string
 	panel   *paneled // that it is held by
 }
@@ -374,7 +375,7 @@ func (r *railed) lengthHolds(sh *working.Sheet, l int) hold.Use {
 
 func (r *railed) lengthName(l int) string {
 	if len(r.lengths) == 1 {
-		return "the " + r.noun
+		return r.text.Join("the ", r.noun)
 	}
 	return fmt.Sprintf("length %d of the %s", l+1, r.noun)
 }
@@ -448,6 +449,9 @@ func (r *Rail) Base() float64 {
 
 // Studs are those behind its columns.
 func (r *railed) Studs() []string {
+	if r.studs != nil {
+		return r.studs
+	}
 	n := 0
 	for l := range r.lengths {
 		n += len(r.lengths[l].Columns)
@@ -464,6 +468,7 @@ func (r *railed) Studs() []string {
 	if r.panel != nil {
 		r.panel.couples(nil, func(stud string, _ float64) { out = append(out, stud) })
 	}
+	r.studs = out
 	return out
 }
 

@@ -1,8 +1,8 @@
 package support
 
 import (
-	"fmt"
 	"math"
+	"strconv"
 
 	"aguante/core/hold"
 	"aguante/core/working"
@@ -18,9 +18,9 @@ func (strip) hang(r *railed, _ Boarded) Shared { return &stripped{r} }
 
 // marks are its bores, from its left end.
 func (strip) marks(r *railed) []hold.Fact {
-	out := []hold.Fact{}
+	out := make([]hold.Fact, 0, len(r.riders)+2)
 	for i, on := range r.riders {
-		out = append(out, hold.Long(fmt.Sprintf("bore %d, from the strip's left end", i+1), on.X-float64(r.X)))
+		out = append(out, hold.Long(r.text.Join("bore ", strconv.Itoa(i+1), ", from the strip's left end"), on.X-float64(r.X)))
 	}
 	up := r.set.Thickness/2 - float64(r.Bottom)
 	return append(out, hold.Long("bores, up from the strip's lower edge", up), hold.Long("and from its upper edge", float64(r.Height)-up))

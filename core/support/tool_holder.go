@@ -168,8 +168,9 @@ func (h *plated) Links() []FormLink {
 			Use: h.swings})
 	}
 	for _, l := range h.rail.Links() {
+		use := l.Use
 		out = append(out, FormLink{Link: l.Link, Support: h.set.Rail.ID, Where: l.Where, X: l.X, Use: func(sh *working.Sheet, d Demand) hold.Use {
-			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return l.Use(sh, h.rail.pulls(h.spread(a))) })
+			return h.asked(sh, d, func(sh *working.Sheet, a hold.Action) hold.Use { return use(sh, h.rail.pulls(h.spread(a))) })
 		}})
 	}
 	return out
