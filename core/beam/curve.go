@@ -118,18 +118,17 @@ func (c Curve) Sag(bay int) Extreme {
 	slope := (c.at[k1].w - w0) / (r.x[k1] - x0)
 	worst := Extreme{(x0 + r.x[k1]) / 2, 0}
 	for k := k0; k < k1; k++ {
-		a, length := c.at[k], r.x[k+1]-r.x[k]
-		end := r.step(a, length)
+		a, length, end := &c.at[k], r.x[k+1]-r.x[k], &c.at[k+1]
 		if d := a.w - w0 - slope*(r.x[k]-x0); d > worst.Value {
 			worst = Extreme{r.x[k], d}
 		}
-		if (a.th-slope)*(end.th-slope) > 0 && a.m*end.m > 0 && a.v*end.v > 0 {
+		if (a.th-slope)*(end.th-slope) > 0 && a.m*end.m > 0 && a.v*(a.v-a.q*length) > 0 {
 			continue // the slope only rises or only falls, and does not pass the chord's
 		}
 		at, n := r.level(a, slope, length)
 		for _, s := range at[:n] {
 			x := r.x[k] + s
-			if d := r.step(a, s).w - w0 - slope*(x-x0); d > worst.Value {
+			if d := r.step(*a, s).w - w0 - slope*(x-x0); d > worst.Value {
 				worst = Extreme{x, d}
 			}
 		}
@@ -137,43 +136,51 @@ func (c Curve) Sag(bay int) Extreme {
 	return worst
 }
 
-// level returns where on a stretch the board runs parallel to a slope, and the
-// stretch's ends: the slope of the board is cubic, so it is cut where the
-// moment is zero and each piece, which only rises or only falls, is halved.
-func (r *Rig) level(a state, slope, length float64) (out [5]float64, n int) {
+// level returns where on a stretch the board runs parallel to a slope: the slope of the board is
+// cubic, so it is cut where the moment is zero and each piece, which only rises or only falls, is
+// halved.
+func (r *Rig) level(a *state, slope, length float64) (out [3]float64, n int) {
 	var cuts [4]float64
 	last := 0
-	for _, s := range roots(-a.q/2, a.v, a.m) {
-		if s > 0 && s < length {
-			last++
-			cuts[last] = s
+	if end := a.m + a.v*length - a.q*length*length/2; a.m*end <= 0 || a.v*(a.v-a.q*length) < 0 {
+		for _, s := range roots(-a.q/2, a.v, a.m) {
+			if s > 0 && s < length {
+				last++
+				cuts[last] = s
+			}
 		}
-	}
-	if last == 2 && cuts[1] > cuts[2] {
-		cuts[1], cuts[2] = cuts[2], cuts[1]
+		if last == 2 && cuts[1] > cuts[2] {
+			cuts[1], cuts[2] = cuts[2], cuts[1]
+		}
 	}
 	last++
 	cuts[last] = length
-	out[1], n = length, 2
-	off := func(s float64) float64 { return r.step(a, s).th - slope }
+	off := func(s float64) float64 { return a.th - slope - (a.m+a.v*s/2-a.q*s*s/6)*s/r.ei }
+	flo := a.th - slope
 	for i := range last {
 		lo, hi := cuts[i], cuts[i+1]
-		flo, fhi := off(lo), off(hi)
+		fhi := off(hi)
 		if flo*fhi > 0 {
+			flo = fhi
 			continue
 		}
+		next := fhi
 		for range 60 {
-			mid := (lo + hi) / 2
-			if end := r.step(a, mid); end.m != 0 { // Newton, kept inside
-				if n := mid + (end.th-slope)*r.ei/end.m; n > lo && n < hi {
+			mid, fm := (lo+hi)/2, 0.0
+			// From the end that is nearer to it, by Newton, kept inside.
+			from, f := lo, flo
+			if math.Abs(fhi) < math.Abs(flo) {
+				from, f = hi, fhi
+			}
+			if m := a.m + a.v*from - a.q*from*from/2; m != 0 {
+				if n := from + f*r.ei/m; n > lo && n < hi {
 					mid = n
 				}
 			}
-			fm := off(mid)
-			if fm*flo > 0 {
-				lo = mid
+			if fm = off(mid); fm*flo > 0 {
+				lo, flo = mid, fm
 			} else {
-				hi = mid
+				hi, fhi = mid, fm
 			}
 			if hi-lo < 1e-7 || math.Abs(fm) < 1e-12 {
 				lo, hi = mid, mid
@@ -182,6 +189,7 @@ func (r *Rig) level(a state, slope, length float64) (out [5]float64, n int) {
 		}
 		out[n] = (lo + hi) / 2
 		n++
+		flo = next
 	}
 	return out, n
 }

@@ -73,11 +73,16 @@ func (h *Heel) Contact(m float64) float64 {
 	if m >= h.capacity {
 		return h.peak
 	}
-	a := 0.0
-	for range 12 {
-		s, s2 := h.sums(a)
-		next := m * s / s2 / (h.Fb * h.B)
-		if math.Abs(next-a) <= 1e-9*next {
+	a, k := 0.0, h.Fb*h.B
+	for range 12 { // k a Σd² = m Σd by Newton, d being y − a/2 of the n that pull
+		s, s2, n := 0.0, 0.0, 0.0
+		for _, y := range h.levers {
+			if d := y - a/2; d > 0 {
+				s, s2, n = s+d, s2+d*d, n+1
+			}
+		}
+		next := a - (k*a*s2-m*s)/(k*(s2-a*s)+m*n/2)
+		if math.Abs(next-a) <= 1e-12*next {
 			return next
 		}
 		a = next
