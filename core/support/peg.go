@@ -96,7 +96,9 @@ type pegged struct {
 	board        material.Board
 	thick        float64
 	goods, heavy []float64
-	each         float64 // weight of one hook, N
+	each         float64             // weight of one hook, N
+	round        material.Board      // what a peg is of
+	mouth        [hold.Cases]float64 // what the mouth of its bore takes, MPa
 }
 
 // newPegged hangs goods on hooks. What is said to hang on a hook hangs there; all else is taken by the
@@ -108,6 +110,12 @@ func newPegged(a *Peg, hooks []Hanger, s *Stage, own *hold.Site, board material.
 	var at []float64
 	for _, k := range hooks {
 		at = append(at, float64(k.X))
+	}
+	if a.Kind == WoodPeg {
+		out.round = own.Piece(a.Made, float64(a.D), float64(a.D))
+	}
+	for c, on := range s.Bases {
+		out.mouth[c], _ = hold.BoreStrength(nil, board, float64(a.D), true, on)
 	}
 	out.each = out.pegWeight()
 	for _, g := range s.Goods {
@@ -169,7 +177,7 @@ func (h *pegged) pegWeight() float64 {
 		return 0
 	}
 	d := float64(h.Peg.D)
-	return h.own.Piece(h.Peg.Made, d, d).Density() * 1e-9 * d * d * (float64(h.Peg.Reach) + h.thick) * quantity.Gravity
+	return h.round.Density() * 1e-9 * d * d * (float64(h.Peg.Reach) + h.thick) * quantity.Gravity
 }
 
 // links are what can give of every hook on a board of some wood.
@@ -212,7 +220,7 @@ func (h *pegged) bends(sh *working.Sheet, i int, d Demand) hold.Use {
 	f := hold.Unmarked.Bending(d.Case)
 	formula := "π × (D⁴ − d⁴) / (32 D) × 0.75"
 	if h.Peg.Kind == WoodPeg {
-		f, formula = h.own.Piece(h.Peg.Made, float64(h.Peg.D), float64(h.Peg.D)).Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
+		f, formula = h.round.Bending(sh, h.set.Bases[d.Case]), "π × D³ / 32"
 	}
 	if sh.On() {
 		sh.Add("S", "section modulus; threads leave three quarters of a pipe", formula, s, working.Modulus, "statics; Rule for threads",
@@ -228,8 +236,9 @@ func (h *pegged) bore(sh *working.Sheet, i int, d Demand) hold.Use {
 	l, dia := h.thick, float64(h.Peg.D)
 	m := p * float64(h.Peg.Reach)
 	q := joint.BoreRoot(dia, l, p, m)
-	f, by := hold.BoreStrength(sh, h.board, dia, true, h.set.Bases[d.Case])
+	f := h.mouth[d.Case]
 	if sh.On() {
+		_, by := hold.BoreStrength(sh, h.board, dia, true, h.set.Bases[d.Case])
 		sh.Add("q", "pressure at the bore's mouth", "(4 × P / L + 6 × P × a / L²) / D", q, working.Stress, "statics, straight-line pressure",
 			working.In("P", p, working.Force), working.In("L", l, working.Length), working.In("a", float64(h.Peg.Reach), working.Length),
 			working.In("D", dia, working.Length))

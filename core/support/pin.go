@@ -74,12 +74,14 @@ type pinned struct {
 	root  material.Board // what its root is in; a stud lies along its grain
 	hit   wall.Hit
 	y     float64             // of its middle
+	ei    float64             // its stiffness, N·mm²
 	beds  [hold.Cases]float64 // what its bore in the shelf takes, MPa
 }
 
 // Hang puts a pin in the middle of the board's thickness.
 func (p *Pin) Hang(s Setting) Hung {
 	h := &pinned{Pin: p, set: s.Site, y: s.Thickness / 2, face: -s.Wall.Lining.Gap()}
+	h.ei = h.stiffness()
 	for c := range h.beds {
 		h.beds[c], _ = h.tipTakes(nil, hold.Case(c))
 	}
@@ -102,7 +104,7 @@ func (h *pinned) reach(a hold.Action) float64 { return a.Arm() - h.face }
 // Soft is the pin's own bending.
 func (h *pinned) Soft(e float64) float64 {
 	out := max(0, e-h.face)
-	return out * out * out / (3 * h.stiffness())
+	return out * out * out / (3 * h.ei)
 }
 
 func (h *pinned) HoldsDown() bool { return true }

@@ -124,8 +124,8 @@ func (h *pinned) play() float64 {
 
 func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 	loose, out := h.play(), max(0, h.reach(a))
-	slope := a.R * out * out / (2 * h.stiffness())
-	bent := max(0, a.R*out*out*out/(3*h.stiffness())+slope*(h.set.Depth-a.Arm()))
+	slope := a.R * out * out / (2 * h.ei)
+	bent := max(0, a.R*out*out*out/(3*h.ei)+slope*(h.set.Depth-a.Arm()))
 	limit := hold.DroopLimit(h.set.Own())
 	u := (loose + bent) / limit
 	if sh.On() {
@@ -135,7 +135,7 @@ func (h *pinned) droop(sh *working.Sheet, a hold.Action) hold.Use {
 			working.In("Lroot", float64(h.Root), working.Length), working.In("Ltip", float64(h.Tip), working.Length))
 		sh.Add("δpin", "at the front edge, from the pin's own bending", "R × x³ / (3 EI) + R × x² / (2 EI) × (depth − e)", bent, working.Length,
 			"statics",
-			working.In("R", a.R, working.Force), working.In("x", out, working.Length), working.In("EI", h.stiffness(), working.Stiffness),
+			working.In("R", a.R, working.Force), working.In("x", out, working.Length), working.In("EI", h.ei, working.Stiffness),
 			working.In("e", a.Arm(), working.Length))
 		sh.Add("allowed", "beyond it things start to creep and roll", fmt.Sprintf("depth / %g", hold.Droops), limit, working.Length, "Rule",
 			working.In("depth", h.set.Own(), working.Length))
