@@ -9,6 +9,7 @@ import (
 	"aguante/core/material"
 	"aguante/core/say"
 	"aguante/core/section"
+	"aguante/core/support"
 	"aguante/core/working"
 )
 
@@ -46,24 +47,35 @@ func (p *probe) use(sh *working.Sheet, v *view, c hold.Case) hold.Use {
 
 // link keeps a link where its probe and its answer can write to it.
 func (r *run) link(l Link) *Link {
-	if len(r.links) == cap(r.links) { // those that are there stay where they are
-		r.links = make([]Link, 0, 16+8*len(r.hung))
-	}
-	r.links = append(r.links, l)
+	r.links = append(r.links, l) // in its room, so that those before stay where they are
 	return &r.links[len(r.links)-1]
 }
+
+// joins is room for the links that the wall joins to a shelf's own.
+const joins = 4
 
 // probes lists everything that can give on one shelf.
 func (r *run) probes() []probe {
 	id := func(part, fastener, mode string) string {
 		return r.text.Join(r.shelf.ID, "/", part, "/", fastener, "/", mode)
 	}
+	n, of := 1, make([][]hold.Link, len(r.hung))
+	for i, h := range r.hung {
+		of[i] = h.Links()
+		n += 1 + len(of[i])
+	}
+	var rail []support.SharedLink
+	if r.rail != nil {
+		rail = r.rail.Links()
+	}
+	n += 2 + len(r.shelf.MakeUp.Cuts) + r.bays + len(rail)
+	r.links = make([]Link, 0, n+len(r.hung)+joins)
 	standing := probe{Link: r.link(Link{ID: id("board", "whole", "standing"), Role: hold.RoleStanding, Kind: hold.Gate, Piece: "board",
 		Goes: hold.Tips, Of: hold.StuffOf(r.board), Name: "board on its supports", Where: "board"}), on: -1, whole: r.loose(), eases: r.loose(), board: r.standing}
 	if r.rig == nil {
 		return []probe{standing}
 	}
-	out := make([]probe, 0, 16+12*len(r.hung))
+	out := make([]probe, 0, n)
 	out = append(out,
 		standing,
 		probe{Link: r.link(Link{ID: id("board", "whole", "bending"), Role: hold.RoleBends, Kind: hold.Strength, Piece: "board", Goes: hold.Bends,
@@ -100,13 +112,13 @@ func (r *run) probes() []probe {
 				Goes: hold.Crushes, Of: hold.StuffOf(r.rests()), Name: "board on the " + r.noun(i), Where: r.supportName(i), Support: su}),
 				on: i, board: func(sh *working.Sheet, v *view, c hold.Case) hold.Use { return r.bearing(sh, v, i, c, how) }})
 		}
-		for _, l := range h.Links() {
+		for _, l := range of[i] {
 			out = append(out, probe{Link: r.link(Link{ID: id(su, l.Part, l.Mode), Role: l.Role, Kind: l.Kind, Piece: l.Part, Goes: l.Goes, Of: l.Of,
 				Name: l.Name, Where: r.supportName(i), Support: su, NoMean: l.NoMean}),
 				on: i, levelOnly: l.Kind == hold.Stiffness, same: l.Kind == hold.Gate, eases: l.Eases, levers: l.Levers, support: l.Use})
 		}
 	}
-	return append(out, r.railProbes(id)...)
+	return r.railProbes(out, rail, id)
 }
 
 // care is the factor on strength demands; none on the way to the break.

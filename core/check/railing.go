@@ -141,13 +141,8 @@ func (r *run) carried(sh *working.Sheet, v *view, c hold.Case, kind hold.Kind) [
 	return out
 }
 
-// railProbes ask the rail.
-func (r *run) railProbes(id func(part, fastener, mode string) string) []probe {
-	if r.rail == nil {
-		return nil
-	}
-	all := r.rail.Links()
-	out := make([]probe, 0, len(all))
+// railProbes adds what asks the rail.
+func (r *run) railProbes(out []probe, all []support.SharedLink, id func(part, fastener, mode string) string) []probe {
 	for _, l := range all {
 		on := -1
 		if len(l.Under) == 1 && r.rail.from != nil {

@@ -31,9 +31,11 @@ func (r *run) report(p *design.Project, all []found) Answer {
 	if !r.even {
 		out.Asked = r.asked
 	}
-	out.Links = make([]Link, len(all))
+	out.Links = r.links
 	for i := range all {
-		out.Links[i] = *all[i].Link
+		if all[i].Link != &out.Links[i] { // of another wood
+			out.Links[i] = *all[i].Link
+		}
 	}
 	out.most, out.times, out.stands = r.limit(r.most), r.most, r.rig != nil
 	out.Handling = r.suddenly(all, handling)
