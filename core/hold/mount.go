@@ -434,7 +434,7 @@ type PlateHole struct {
 // wide, mm.
 func WithinPlate(p *problem.List, holes []PlateHole, above, below, width float64) {
 	for i, h := range holes {
-		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at := p.Each("holes", i)
 		at.Between("down_mm", float64(h.Down), -above, below)
 		at.Between("offset_mm", float64(h.Offset), -width/2, width/2)
 	}

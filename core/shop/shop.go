@@ -204,7 +204,7 @@ func (s *Shop) Validate(l *problem.List) {
 		return
 	}
 	for i, b := range s.Stock {
-		b.Fits(l.In(fmt.Sprintf("stock[%d]", i)))
+		b.Fits(l.Each("stock", i))
 	}
 	for i, o := range s.Offers {
 		if _, ok := material.Stuff(o.Wood, material.Grade{}, material.Dry, float64(o.Width), float64(o.Thickness)); !ok {

@@ -46,7 +46,7 @@ func (s *Standard) Validate(p *problem.List) {
 		return
 	}
 	for i, h := range s.Holes {
-		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at := p.Each("holes", i)
 		at.Between("up_mm", float64(h.Up), 0, float64(s.Height))
 		at.Between("offset_mm", float64(h.Offset), -float64(s.Width)/2, float64(s.Width)/2)
 	}
@@ -114,7 +114,7 @@ func (f *Fixtures) Fit(p *problem.List, wall, high quantity.Length) {
 		}
 	}
 	for i := range f.Rails {
-		r, at := &f.Rails[i], p.In(fmt.Sprintf("rails[%d]", i))
+		r, at := &f.Rails[i], p.Each("rails", i)
 		on(at, r.Noun(), r.X, r.Length)
 		upright(at, r.Noun(), r.Bottom, r.Height)
 		if r.Panel != "" {
@@ -122,12 +122,12 @@ func (f *Fixtures) Fit(p *problem.List, wall, high quantity.Length) {
 		}
 	}
 	for i := range f.Standards {
-		at := p.In(fmt.Sprintf("standards[%d]", i))
+		at := p.Each("standards", i)
 		on(at, "standard", f.Standards[i].X, 0)
 		upright(at, "standard", f.Standards[i].Bottom, f.Standards[i].Height)
 	}
 	for i := range f.Panels {
-		at := p.In(fmt.Sprintf("panels[%d]", i))
+		at := p.Each("panels", i)
 		on(at, "panel", f.Panels[i].X, f.Panels[i].Width)
 		upright(at, "panel", f.Panels[i].Bottom, f.Panels[i].Height)
 	}

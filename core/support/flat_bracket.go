@@ -1,7 +1,6 @@
 package support
 
 import (
-	"fmt"
 	"math"
 
 	"aguante/core/field"
@@ -58,7 +57,7 @@ func (b *FlatBracket) Validate(p *problem.List) {
 	}
 	p.Between("hole_mm", float64(b.Hole), 0, float64(b.Width)*0.9)
 	for i, h := range b.Holes {
-		at := p.In(fmt.Sprintf("holes[%d]", i))
+		at := p.Each("holes", i)
 		at.Between("from_corner_mm", float64(h.Corner), 2, float64(b.Leg)-2)
 		at.Between("offset_mm", float64(h.Offset), -float64(b.Width)/2, float64(b.Width)/2)
 	}

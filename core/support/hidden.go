@@ -61,7 +61,7 @@ func (b *Hidden) Validate(p *problem.List) {
 	for i, one := range b.Blades {
 		for k, other := range b.Blades[:i] {
 			if apart := math.Abs(float64(one.Offset - other.Offset)); apart < float64(b.Slot.Wide)+6 {
-				p.In(fmt.Sprintf("blades[%d]", i)).Add("offset_mm", "blades %d and %d are %s apart: their slots, %s wide, leave no wood between them", k+1, i+1,
+				p.Each("blades", i).Add("offset_mm", "blades %d and %d are %s apart: their slots, %s wide, leave no wood between them", k+1, i+1,
 					say.Length(apart), say.Length(float64(b.Slot.Wide)))
 			}
 		}

@@ -115,6 +115,7 @@ type keyed struct {
 	set   hold.Site
 	mount hold.Mount
 	in    keySlotted
+	turn  hold.Heel
 }
 
 // keySlotted is a slot in a piece so high, Up over its lower edge, on a screw; mm.
@@ -137,6 +138,7 @@ func (k *Keyhole) Hang(s Setting) Hung {
 	h := &keyed{Keyhole: k, set: s.Site}
 	h.in = keySlotted{&k.KeySlot, k.Screw, s.Piece(k.Made, float64(k.High-k.Low), float64(k.Back)), float64(k.High - k.Low), float64(k.Up)}
 	hole := h.set.Drill(k.Hole, s.X, float64(k.Low+k.Up), k.Screw, hold.Slotted(k.lip()))
+	h.turn = hold.NewHeel([]float64{float64(k.Up)}, max(s.Along, 20), h.set.Bearing([]hold.Drilled{hole}))
 	h.mount = hold.NewPlate(&h.set, "keyhole", k.Screw, []hold.Drilled{hole}, float64(k.Low), float64(k.High), max(s.Along, 20))
 	return h
 }
@@ -161,8 +163,7 @@ func (h *keyed) Links() []hold.Link {
 
 // pull is what the head holds against by the heel rule.
 func (h *keyed) pull(sh *working.Sheet, a hold.Action) float64 {
-	turn := hold.NewHeel([]float64{float64(h.Up)}, max(h.set.Along, 20), h.set.Bearing(h.mount.Holes))
-	return turn.Pull(sh, max(0, a.M), float64(h.Up))
+	return h.turn.Pull(sh, max(0, a.M), float64(h.Up))
 }
 
 // Low figures of a plate that nobody has rated, N (Rule).

@@ -34,7 +34,7 @@ func (a *Panel) Validate(p *problem.List) {
 		return
 	}
 	for i, s := range a.Spots {
-		at := p.In(fmt.Sprintf("spots[%d]", i))
+		at := p.Each("spots", i)
 		at.Between("x_mm", float64(s.X), float64(a.X), float64(a.X+a.Width))
 		at.Between("y_mm", float64(s.Y), 0, float64(a.Height))
 	}
@@ -141,7 +141,7 @@ func (p *paneled) pressed(xs []float64, k int, low float64) float64 {
 func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Pulled) []hold.Couple {
 	p.on = p.on[:0]
 	t := float64(p.Thickness)
-	add := func(name string, x, low, v, m float64) {
+	add := func(name func() string, x, low, v, m float64) {
 		part := leverShare(p.mount.Columns, k, x)
 		if part == 0 || v == 0 && m == 0 {
 			return
@@ -149,7 +149,7 @@ func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Pulled) []hold.Coup
 		p.on = append(p.on, hold.Couple{Low: low, V: part * v, M: part * (m + v*t)})
 		if sh.On() {
 			n := len(p.on)
-			sh.Add(fmt.Sprintf("V%d", n), name+", of it on this column by levers", "V × (1 − x / L)", part*v, working.Force, "statics",
+			sh.Add(fmt.Sprintf("V%d", n), name()+", of it on this column by levers", "V × (1 − x / L)", part*v, working.Force, "statics",
 				working.In("V", v, working.Force), working.In("share", part, working.Ratio))
 			sh.Add(fmt.Sprintf("M%d", n), "and its moment off the wall, about the rail's lower edge on the lining", "(M + V × t) × (1 − x / L)",
 				part*(m+v*t), working.Moment, "statics", working.In("M", m, working.Moment), working.In("t", t, working.Length))
@@ -159,12 +159,12 @@ func (p *paneled) bears(sh *working.Sheet, k int, all []hold.Pulled) []hold.Coup
 	for i, pulled := range all {
 		on := &p.riders[i]
 		care = p.set.CareIn(pulled.Case)
-		add(fmt.Sprintf("what hangs %s along the wall", say.Place(on.X)), on.X, float64(on.Rail.Bottom), pulled.V, pulled.M)
+		add(func() string { return fmt.Sprintf("what hangs %s along the wall", say.Place(on.X)) }, on.X, float64(on.Rail.Bottom), pulled.V, pulled.M)
 	}
 	for i, r := range p.rails {
 		own := p.own / float64(len(p.rails)) * care
 		w := p.weigh[i] * care
-		add("the rail itself and its part of the panel", float64(r.X+r.Length/2), float64(r.Bottom), w+own, w*float64(r.Thickness)/2-own*t/2)
+		add(func() string { return "the rail itself and its part of the panel" }, float64(r.X+r.Length/2), float64(r.Bottom), w+own, w*float64(r.Thickness)/2-own*t/2)
 	}
 	return p.on
 }

@@ -94,7 +94,7 @@ func (r *Rack) Validate(p *problem.List) {
 	}
 	for i, u := range r.Uprights {
 		if n := u.Notch; n != nil {
-			at := p.In(fmt.Sprintf("uprights[%d]", i))
+			at := p.Each("uprights", i)
 			at.Between("notch.up_mm", float64(n.Up), 0, float64(r.Height))
 			at.Between("notch.high_mm", float64(n.High), 1, float64(r.Height))
 			at.Between("notch.deep_mm", float64(n.Deep), 1, float64(r.Deep)-3)
@@ -108,7 +108,7 @@ func (r *Rack) Validate(p *problem.List) {
 		p.Add("levels", "a rack without arms holds nothing: give it a level")
 	}
 	for i, l := range r.Levels {
-		at := p.In(fmt.Sprintf("levels[%d]", i))
+		at := p.Each("levels", i)
 		at.Between("up_mm", float64(l.Up), float64(r.Arm.High), float64(r.Height))
 		for _, o := range r.Levels[:i] {
 			if math.Abs(float64(l.Up-o.Up)) < float64(r.Arm.High)-1e-6 {

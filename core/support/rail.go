@@ -136,7 +136,7 @@ func (r *Rail) Validate(p *problem.List) {
 		w.fits(p, r)
 	}
 	for i, s := range r.Spots {
-		at := p.In(fmt.Sprintf("spots[%d]", i))
+		at := p.Each("spots", i)
 		at.Between("x_mm", float64(s.X), float64(r.X), float64(r.X+r.Length))
 		at.Between("y_mm", float64(s.Y), 1, float64(r.Height)-1)
 	}

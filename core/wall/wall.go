@@ -376,7 +376,7 @@ func (w *Wall) Validate(p *problem.List) {
 		return
 	}
 	for i, k := range w.KeepOuts {
-		at := p.In(fmt.Sprintf("keep_outs[%d]", i))
+		at := p.Each("keep_outs", i)
 		at.Between("x_mm", float64(k.X), 0, float64(w.Length))
 		at.Between("y_mm", float64(k.Y), 0, float64(w.Height))
 		at.Between("width_mm", float64(k.Width), 1, float64(w.Length))
