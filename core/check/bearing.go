@@ -58,6 +58,7 @@ type bearing struct {
 	p       *design.Project
 	answers []*Answer
 	sharing map[string]int
+	beside  []int // the shelf that has a fastener in one place with one of each, or -1
 	studs   []burden
 	couples []float64 // to reckon with
 	heights []float64
@@ -79,7 +80,7 @@ type gripped struct {
 }
 
 func newBearing(p *design.Project, answers []*Answer) *bearing {
-	w := &bearing{p: p, answers: answers, sharing: p.Sharing()}
+	w := &bearing{p: p, answers: answers, sharing: p.Sharing(), beside: besides(p, answers)}
 	if p.Wall.Solid() || p.Wall.Kind == wall.SteelStuds {
 		return w // there are none, or nothing is known of them
 	}

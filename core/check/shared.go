@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -239,26 +240,57 @@ func (w *bearing) under(i int, id, where string, all []riding, links []support.S
 	return out
 }
 
+// asOne is how near one another fasteners of two shelves stand in one place, mm.
+const asOne = 5
+
+// place is where a fastener of one of the shelves stands on the wall.
+type place struct {
+	shelf int
+	id    string
+	x, y  float64
+}
+
+// besides finds for each shelf the first other one that has a fastener in one place with one of
+// its own, -1 where none has.
+func besides(p *design.Project, answers []*Answer) []int {
+	n := 0
+	for _, a := range answers {
+		for h := range a.held() {
+			n += len(h.Holes)
+		}
+	}
+	all, out := make([]place, 0, n), make([]int, len(answers))
+	for k, a := range answers {
+		out[k] = -1
+		for h := range a.held() {
+			for i := range h.Holes {
+				all = append(all, place{k, h.Holes[i].ID, h.Holes[i].X, h.Holes[i].Y + float64(p.Shelves[k].Y)})
+			}
+		}
+	}
+	slices.SortFunc(all, func(a, b place) int { return cmp.Compare(a.x, b.x) })
+	first := func(of, other int) {
+		if out[of] < 0 || other < out[of] {
+			out[of] = other
+		}
+	}
+	for i := range all {
+		a := &all[i]
+		for k := i + 1; k < len(all) && all[k].x-a.x < asOne; k++ {
+			if b := &all[k]; a.shelf != b.shelf && a.id != b.id && math.Hypot(a.x-b.x, a.y-b.y) < asOne {
+				first(a.shelf, b.shelf)
+				first(b.shelf, a.shelf)
+			}
+		}
+	}
+	return out
+}
+
 // together names fasteners of one shelf that stand in one place with another's: what both ask
 // of it is not summed.
 func (w *bearing) together(i int) []Caution {
-	const asOne = 5
-	for k := range w.answers {
-		if k == i {
-			continue
-		}
-		for theirs := range w.answers[k].held() {
-			for a := range theirs.Holes {
-				for mine := range w.answers[i].held() {
-					for b := range mine.Holes {
-						a, b := &theirs.Holes[a], &mine.Holes[b]
-						if a.ID != b.ID && math.Hypot(a.X-b.X, a.Y+float64(w.p.Shelves[k].Y)-b.Y-float64(w.p.Shelves[i].Y)) < asOne {
-							return []Caution{{w.p.Shelves[i].ID, "not judged yet: fasteners in one place with those of " + w.p.Shelves[k].Name}}
-						}
-					}
-				}
-			}
-		}
+	if k := w.beside[i]; k >= 0 {
+		return []Caution{{w.p.Shelves[i].ID, "not judged yet: fasteners in one place with those of " + w.p.Shelves[k].Name}}
 	}
 	return nil
 }
