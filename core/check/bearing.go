@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"fmt"
 	"iter"
 	"math"
@@ -73,10 +74,11 @@ type burden struct {
 	grips  []gripped
 }
 
-// gripped is a grip of one of the shelves.
+// gripped is a grip of one of the shelves, and its couple as that is asked, N·mm.
 type gripped struct {
 	shelf int
 	*grip
+	couple float64
 }
 
 func newBearing(p *design.Project, answers []*Answer) *bearing {
@@ -109,8 +111,11 @@ func newBearing(p *design.Project, answers []*Answer) *bearing {
 			if cd := p.Shelves[k].Duration.CD(); len(b.grips) == 0 || cd < b.cd {
 				b.cd = cd
 			}
-			b.grips = append(b.grips, gripped{k, g})
+			b.grips = append(b.grips, gripped{k, g, g.at(a.asked(), everyday)})
 		}
+	}
+	for i := range w.studs {
+		slices.SortStableFunc(w.studs[i].grips, func(a, b gripped) int { return cmp.Compare(a.y, b.y) })
 	}
 	return w
 }
@@ -136,7 +141,7 @@ func (w *bearing) moment(b *burden, shelf int, own []grip, by float64, c questio
 	alone := w.p.Wall.StudBending(w.couples, w.heights)
 	for _, g := range b.grips {
 		if g.shelf != shelf {
-			w.couples, w.heights = append(w.couples, g.at(w.answers[g.shelf].asked(), everyday)), append(w.heights, g.y)
+			w.couples, w.heights = append(w.couples, g.couple), append(w.heights, g.y)
 		}
 	}
 	return max(alone, w.p.Wall.StudBending(w.couples, w.heights))
@@ -215,7 +220,7 @@ func (w *bearing) bends(sh *working.Sheet, b *burden, i int, a *Answer, cd float
 	m, takes := w.moment(b, i, a.grips, by, c), b.Takes(c.on(cd))
 	if sh.On() {
 		for k, g := range b.grips {
-			couple := g.at(w.answers[g.shelf].asked(), everyday)
+			couple := g.couple
 			if g.shelf == i {
 				couple = g.at(by, c)
 			}

@@ -5,6 +5,7 @@ package wall
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"aguante/core/fastener"
 	"aguante/core/field"
@@ -395,15 +396,20 @@ func (w *Wall) StudBending(couples, heights []float64) float64 {
 	for _, m := range couples {
 		sum += m
 	}
-	worst := 0.0
+	var few [64]int
+	up := few[:0] // which is where, from the floor up
 	for i, y := range heights {
-		below := sum / h * y
-		for k, other := range heights {
-			if k != i && (other < y || other == y && k < i) {
-				below -= couples[k]
-			}
+		k := len(up)
+		for k > 0 && heights[up[k-1]] > y {
+			k--
 		}
+		up = slices.Insert(up, k, i)
+	}
+	worst, under := 0.0, 0.0
+	for _, i := range up {
+		below := sum/h*heights[i] - under
 		worst = max(worst, math.Abs(below), math.Abs(below-couples[i]))
+		under += couples[i]
 	}
 	return worst
 }
