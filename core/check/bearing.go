@@ -170,16 +170,19 @@ type joint struct {
 // on, bent by all of them, and the fixtures that they share (engineering basis). Where all of
 // them are not asked for, those are left out that hold what the shelf by itself does.
 func (w *bearing) joined(i int, a *Answer, whole bool) []joint {
-	all := append(w.bent(i, a), w.ridden(i, a)...)
+	// Up to what it holds by itself; a shelf that is far from the screen is asked no more.
+	alone := func(used func(by float64) hold.Use) bool {
+		return !whole && max(used(a.asked()).Used, used(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*a.times).Used) <= 1
+	}
+	all := append(w.bent(i, a, alone), slices.DeleteFunc(w.ridden(i, a), func(j joint) bool {
+		return alone(func(by float64) hold.Use { return j.used(nil, everyday, by) })
+	})...)
 	out, breaks := make([]joint, 0, len(all)), make([]Limit, len(all))
 	for k, j := range all {
 		used := func(c question) func(by float64) float64 {
 			return func(by float64) float64 { return j.used(nil, c, by).Used }
 		}
 		u := j.used(nil, everyday, a.asked())
-		if !whole && max(u.Used, used(everyday)(a.own.HoldsUpTo.Kg/max(a.most.Kg, 1e-9)*a.times)) <= 1 {
-			continue
-		}
 		j.Used, j.How, j.Fails = finite(u.Used), u.How, math.IsInf(u.Used, 1)
 		if j.Kind == hold.Strength {
 			j.Handling = finite(used(handling)(0))
@@ -197,9 +200,9 @@ func (w *bearing) joined(i int, a *Answer, whole bool) []joint {
 	return out
 }
 
-// bent are the studs that a shelf is on.
-func (w *bearing) bent(i int, a *Answer) []joint {
-	out := make([]joint, 0, len(w.studs))
+// bent are the studs that a shelf is on, but for those that are left out.
+func (w *bearing) bent(i int, a *Answer, leave func(used func(by float64) hold.Use) bool) []joint {
+	var out []joint
 	s := &w.p.Shelves[i]
 	for n := range w.studs {
 		b := &w.studs[n]
@@ -207,6 +210,12 @@ func (w *bearing) bent(i int, a *Answer) []joint {
 			continue
 		}
 		cd := min(b.cd, s.Duration.CD())
+		if leave(func(by float64) hold.Use { return w.bends(nil, b, i, a, cd, everyday, by) }) {
+			continue
+		}
+		if out == nil {
+			out = make([]joint, 0, len(w.studs))
+		}
 		out = append(out, joint{Link{ID: w.text.Join(s.ID, "/", b.ID, "/stud/bending"), Role: hold.RoleBehind, Kind: hold.Strength, Piece: "stud",
 			Goes: hold.Bends, Of: hold.OfWood, Name: "stud in bending", Where: w.text.Join("stud ", strconv.Itoa(b.number)),
 			When: "with what is asked of all shelves", X: float64(b.X - s.X)},
