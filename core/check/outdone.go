@@ -11,29 +11,27 @@ const leaders = 8
 
 // outdo finds by which states, and by what comes down where, each support is not laden most.
 func (r *run) outdo() {
+	done := make([]bool, max(len(r.states), len(r.points)))
 	for i := range r.at {
-		lead(len(r.states), func(k int) float64 { return r.states[k].stretches[0].at[i].dr }, func(a, b int) bool {
+		lead(done[:len(r.states)], func(k int) float64 { return r.states[k].stretches[0].at[i].dr }, func(a, b int) bool {
 			return r.outdoes(r.states[a], r.states[b], i)
 		}, func(k int) { r.states[k].outdone |= 1 << i })
 		for c := range r.places {
 			all := r.places[c]
-			lead(len(all), func(k int) float64 { return all[k].r0[i] }, func(a, b int) bool {
+			lead(done[:len(all)], func(k int) float64 { return all[k].r0[i] }, func(a, b int) bool {
 				return !all[a].tips && !all[b].tips && r.more(all[a].r0[i], all[a].m0[i], all[b].r0[i], all[b].m0[i])
 			}, func(k int) { all[k].outdone |= 1 << i })
 		}
 	}
 }
 
-// lead goes through n ways of loading, most first, and marks those that one before them outdoes.
+// lead goes through ways of loading, most first, and marks those that one before them outdoes.
 // The first of all stays.
-func lead(n int, much func(k int) float64, outdoes func(a, b int) bool, mark func(k int)) {
-	var done [512]bool
-	if n > len(done) {
-		return
-	}
+func lead(done []bool, much func(k int) float64, outdoes func(a, b int) bool, mark func(k int)) {
+	clear(done)
 	for range leaders {
 		best := -1
-		for k := range n {
+		for k := range done {
 			if !done[k] && (best < 0 || much(k) > much(best)) {
 				best = k
 			}
@@ -42,7 +40,7 @@ func lead(n int, much func(k int) float64, outdoes func(a, b int) bool, mark fun
 			return
 		}
 		done[best] = true
-		for k := 1; k < n; k++ {
+		for k := 1; k < len(done); k++ {
 			if !done[k] && outdoes(best, k) {
 				done[k] = true
 				mark(k)

@@ -111,28 +111,6 @@ func (h *racked) droop(sh *working.Sheet, l int, d Demand) hold.Use {
 	return hold.Use{Used: tip / limit, How: "goes down at its tip", Value: tip, Allowed: limit}
 }
 
-// armShapes draws an arm between two heights: cheeks on both sides of the upright with
-// their core in front of it, one piece beside it, or one in its middle.
-func (h *racked) armShapes(low, high float64) []hold.Shape {
-	w, t, thick, out := float64(h.Width)/2, float64(h.Deep), float64(h.Arm.Thick), float64(h.Deep)+float64(h.Arm.Reach)
-	from, stuff := t, h.Arm.Made.Stuff()
-	if beside(h.Joint.Kind) {
-		from = 0
-	}
-	side := hold.Box(from, low, out, high)
-	switch {
-	case h.Arm.Cheeks:
-		return []hold.Shape{
-			{Name: "core", Stuff: stuff, Side: hold.Box(t, low, t+h.Arm.core(), high), Front: hold.Box(-w, low, w, high)},
-			{Name: "cheek", Stuff: stuff, Side: side, Front: hold.Box(-w-thick, low, -w, high)},
-			{Name: "cheek", Stuff: stuff, Front: hold.Box(w, low, w+thick, high)},
-		}
-	case h.Joint.Kind == hold.ScrewJoint || h.Joint.Kind == hold.BoltJoint:
-		return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(w, low, w+thick, high)}}
-	}
-	return []hold.Shape{{Name: "arm", Stuff: stuff, Side: side, Front: hold.Box(-thick/2, low, thick/2, high)}}
-}
-
 // Arm is what goods lie on: one solid piece, Thick along the wall, or a core between
 // two cheeks that are each so thick. Reach is from the upright's face.
 type Arm struct {
