@@ -147,6 +147,27 @@ func TestAWholeLoadTest(t *testing.T) {
 	p.says("[data-testid=tests]", "says nothing of the shelf as it is now: changed since")
 }
 
+// What was written while the server was away, on a page that is gone since, is sent from wherever the app is opened next.
+func TestWhatWaitsIsSentFromHome(t *testing.T) {
+	a, p := openJars(t, 1280, 800)
+	p.keys("6")
+	q := onTest(p, "jars", "10min")
+	for q.step() != "wait" {
+	}
+	before := len(entriesOf(a))
+	a.stop()
+	q.click("button|=a creak")
+	q.says("[data-testid=kept]", "1 entry is kept")
+	p.do(chromedp.Navigate("about:blank"))
+	a.again()
+	p.do(chromedp.Navigate(a.url))
+	p.see("h2 a")
+	p.until("what waited to be sent", `Object.keys(localStorage).every((k) => !k.startsWith("aguante:out:"))`)
+	if kept := entriesOf(a); len(kept) != before+1 || kept[before].What != prove.Creak {
+		t.Errorf("%d entries, there were %d: %+v", len(kept), before, kept[len(kept)-1])
+	}
+}
+
 // entriesOf are the events of the load tests of the first wall.
 func entriesOf(a *app) (out []prove.Event) {
 	a.t.Helper()

@@ -3,6 +3,7 @@ import { StrictMode, Suspense } from "react";
 import { lazy } from "./ui/lazy";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
+import { sendWhatWaits } from "./api/left";
 import { Home } from "./home/Home";
 import { Fault } from "./ui/Fault";
 import "./index.css";
@@ -10,6 +11,8 @@ import "./index.css";
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, networkMode: "always" } },
 });
+
+sendWhatWaits(() => void queries.invalidateQueries({ queryKey: ["due"] }));
 
 const BenchPage = lazy(() => import("./bench/BenchPage").then((m) => ({ default: m.BenchPage })));
 

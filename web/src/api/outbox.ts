@@ -1,5 +1,6 @@
 import { busy, Away, reason } from "./client";
 import { build } from "./build";
+import { OUT } from "./left";
 import type { Entry, Project } from "./types.gen";
 
 /**
@@ -11,7 +12,7 @@ interface Kept {
   design: Project;
 }
 
-const slot = (id: string) => `aguante:out:${id}`;
+const slot = (id: string) => OUT + id;
 const boxes = new Map<string, Kept[]>();
 const ears = new Set<() => void>();
 let timer: ReturnType<typeof setTimeout> | undefined;
