@@ -91,9 +91,9 @@ func (p *tester) whole() {
 	}
 }
 
-// A whole load test by mouse: as it is told from the first step to what came back; it passes, and the rule of what the shelf
-// bears has its mark. Loaded again and with the server away in its midst nothing is lost, and the clock goes on.
-func TestAWholeLoadTest(t *testing.T) {
+// ownRoom is the honey room's long wall as a person's own, in a store that outlives the server.
+func ownRoom(t *testing.T) (*app, *page) {
+	t.Helper()
 	a := start(t, "serve", "--data", t.TempDir())
 	b, err := os.ReadFile("../demo/honey-room.json")
 	if err != nil {
@@ -103,6 +103,13 @@ func TestAWholeLoadTest(t *testing.T) {
 	p := browse(t, a.url, 1280, 800)
 	p.click("h2 a|=Honey room, long wall")
 	p.says("[data-testid=verdict]", "Holds")
+	return a, p
+}
+
+// A whole load test by mouse: as it is told from the first step to what came back; it passes, and the rule of what the shelf
+// bears has its mark. Loaded again and with the server away in its midst nothing is lost, and the clock goes on.
+func TestAWholeLoadTest(t *testing.T) {
+	a, p := ownRoom(t)
 	p.keys("6")
 	q := onTest(p, "alcove", "10min")
 	for range 12 {
@@ -149,7 +156,7 @@ func TestAWholeLoadTest(t *testing.T) {
 
 // What was written while the server was away, on a page that is gone since, is sent from wherever the app is opened next.
 func TestWhatWaitsIsSentFromHome(t *testing.T) {
-	a, p := openJars(t, 1280, 800)
+	a, p := ownRoom(t)
 	p.keys("6")
 	q := onTest(p, "jars", "10min")
 	for q.step() != "wait" {
