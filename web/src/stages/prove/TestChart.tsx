@@ -1,6 +1,7 @@
 import type { StopAt, TestPlan, TestPoint } from "../../api/types.gen";
 import { useDesign } from "../../bench/context";
 import { dial, round, type Units } from "../../format";
+import { Depths } from "./Depths";
 
 const LEFT = 58;
 const FOOT = 34;
@@ -80,19 +81,7 @@ export function TestChart({
       <text x={LEFT - 6} y={14} fontSize="13" fill="var(--soft)" textAnchor="start">
         sag
       </text>
-      {[0.5, 1].map((k) => (
-        <text
-          key={k}
-          x={LEFT - 6}
-          y={y((deep / 1.08) * k) + 5}
-          textAnchor="end"
-          fontSize="13"
-          fill="var(--soft)"
-          className="fig"
-        >
-          {dial((deep / 1.08) * k, u).split(" ")[0]}
-        </text>
-      ))}
+      <Depths most={deep} x={LEFT} y={y} say={(mm) => dial(mm, u).split(" ")[0] ?? ""} />
       <text x={8} y={y(0) + 4} fontSize="13" fill="var(--soft)">
         0 {u.length}
       </text>

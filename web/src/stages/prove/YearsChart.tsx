@@ -1,6 +1,7 @@
 import type { Banded, Years } from "../../api/types.gen";
 import { useDesign } from "../../bench/context";
 import { sag } from "../../format";
+import { Depths } from "./Depths";
 
 const LEFT = 62;
 const FOOT = 30;
@@ -60,19 +61,7 @@ export function YearsChart({ years, width, height }: { years: Years; width: numb
       <text x={LEFT - 6} y={y(0) + 5} textAnchor="end" fontSize="13" fill="var(--soft)">
         straight
       </text>
-      {[0.5, 1].map((k) => (
-        <text
-          key={k}
-          x={LEFT - 6}
-          y={y((top / 1.06) * k) + 4}
-          textAnchor="end"
-          fontSize="13"
-          fill="var(--soft)"
-          className="fig"
-        >
-          {sag((top / 1.06) * k, u)}
-        </text>
-      ))}
+      <Depths most={top} x={LEFT} y={y} say={(mm) => sag(mm, u)} />
       {marks.map(([d, name]) => (
         <g key={d}>
           <line x1={x(d)} x2={x(d)} y1={y(0)} y2={height - FOOT} stroke="var(--hair)" />
