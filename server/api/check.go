@@ -223,8 +223,8 @@ type judged struct {
 // sound finds out which shelves of a design are valid, from what is known of its parts, and says
 // in the reply what is wrong with the others. What is wrong with the wall itself is an error.
 func (m *memory) sound(p *design.Project, reply *contract.CheckReply) ([]judged, error) {
-	var out []judged
-	seen := map[string]bool{}
+	out := make([]judged, 0, len(p.Shelves))
+	seen := make(map[string]bool, 16*len(p.Shelves))
 	ok := len(p.Shelves) <= design.MostShelves
 	for i := -1; ok && i < len(p.Shelves); i++ {
 		key := [2]string{reply.Base, ""}
