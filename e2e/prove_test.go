@@ -173,6 +173,23 @@ func TestWhatWaitsIsSentFromHome(t *testing.T) {
 	if kept := entriesOf(a); len(kept) != before+1 || kept[before].What != prove.Creak {
 		t.Errorf("%d entries, there were %d: %+v", len(kept), before, kept[len(kept)-1])
 	}
+	// What the server refuses meanwhile is not lost unheard: it is said where it was written, until it is let go.
+	eval[bool](p, `((slot) => {
+		localStorage.setItem(slot, JSON.stringify([{ entries: [{ id: "odd", kind: "nonsense", when: "2026-01-01T00:00:00Z" }], design: {} }]));
+		return true;
+	})("aguante:out:" + document.querySelector("h2 a").getAttribute("href").split("/")[2])`)
+	p.do(chromedp.Reload())
+	p.see("h2 a")
+	p.until("it to be refused", `Object.values(localStorage).some((v) => v.includes('"refused":'))`)
+	p.click("h2 a|=Honey room, long wall")
+	p.says("[data-testid=verdict]", "Holds")
+	p.keys("6")
+	p.says("[data-testid=refused]", "was refused: ")
+	p.click("button|=let it go")
+	p.gone("[data-testid=refused]")
+	if left := eval[bool](p, `Object.keys(localStorage).some((k) => k.startsWith("aguante:out:"))`); left || len(entriesOf(a)) != before+1 {
+		t.Error("it is there still")
+	}
 }
 
 // entriesOf are the events of the load tests of the first wall.

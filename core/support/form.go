@@ -57,8 +57,8 @@ func TiersOf(f Form, bottom float64) []float64 {
 // TierOf is how high over its foot goods stand on a level of a form, or hang from, with a bottom
 // so thick, mm.
 func TierOf(f Form, level int, bottom float64) float64 {
-	if r, ok := f.(*Rack); ok && level < len(r.Levels) { // it is asked for often
-		return float64(r.Levels[level].Up)
+	if t, ok := f.(interface{ tier(level int) float64 }); ok {
+		return t.tier(level)
 	}
 	tiers := TiersOf(f, bottom)
 	return tiers[min(level, len(tiers)-1)]

@@ -68,7 +68,7 @@ func (h *HookRail) HasHook(id string) bool {
 
 // Stand puts a hook rail up with what hangs on it.
 func (h *HookRail) Stand(s Stage) Standing {
-	out := &hookRail{HookRail: h, set: s, own: s.site(s.X), acts: make([]hold.Pulled, len(h.Hooks))}
+	out := &hookRail{HookRail: h, set: s, own: s.site(s.X), acts: make([]hold.Pulled, len(h.Hooks)), passed: make([]hold.Action, len(h.Hooks))}
 	var riders []Rider
 	for _, k := range h.Hooks {
 		riders = append(riders, Rider{X: float64(k.X), On: hold.Straight})
@@ -167,9 +167,6 @@ func (h *hookRail) action(p float64, d Demand) hold.Action {
 
 // actions are what the hooks pass to the board in a demand, until it is asked again.
 func (h *hookRail) actions(d Demand) []hold.Action {
-	if h.passed == nil {
-		h.passed = make([]hold.Action, len(h.Hooks))
-	}
 	out := h.passed
 	for i := range h.Hooks {
 		p := h.pegs.goods[i] * d.By

@@ -343,6 +343,14 @@ func (o *Outfit) rackOfArms() error {
 // Tiers are the arms' tops.
 func (r *Rack) Tiers() []float64 { return tops(r.Levels) }
 
+// tier is one of them, which is asked for often.
+func (r *Rack) tier(level int) float64 {
+	if len(r.Levels) == 0 {
+		return 0
+	}
+	return float64(r.Levels[min(level, len(r.Levels)-1)].Up)
+}
+
 // Room is from the uprights' faces to the arms' tips.
 func (r *Rack) Room(float64) (from, reach float64) { return float64(r.Deep), float64(r.Arm.Reach) }
 

@@ -10,6 +10,8 @@ import type { Entry, Project } from "./types.gen";
 interface Kept {
   entries: Entry[];
   design: Project;
+  /** Why the server refused what nobody waited to hear of: it is kept until a person lets it go. */
+  refused?: string;
 }
 
 const slot = (id: string) => OUT + id;
@@ -43,13 +45,17 @@ function keep(id: string, all: Kept[]) {
 
 const sending = new Map<string, Promise<string | null>>();
 
-/** Sends what waits; says why the server refused something, which is then let go. */
-export function flush(id: string): Promise<string | null> {
+const first = (id: string) => box(id).find((k) => k.refused === undefined);
+
+/** Sends what waits. Says why the server refused one's own, which is then let go; what else it refuses is kept, with why. */
+export function flush(id: string, own?: Kept): Promise<string | null> {
   const going = sending.get(id);
-  if (going) return going.then(() => (box(id).length > 0 ? flush(id) : null));
+  if (going) return going.then(() => (first(id) ? flush(id, own) : null));
   const work = (async () => {
     let refused: string | null = null;
-    for (let [next, ...rest] = box(id); next; [next, ...rest] = box(id)) {
+    for (let next = first(id); next; next = first(id)) {
+      const sent = next;
+      let why: string | undefined;
       try {
         await busy(build.record(id, next.entries, next.design));
       } catch (err) {
@@ -58,9 +64,14 @@ export function flush(id: string): Promise<string | null> {
           timer = setTimeout(() => void flush(id), 1500);
           return refused;
         }
-        refused = reason(err);
+        why = reason(err);
       }
-      keep(id, rest);
+      if (sent === own) refused = why ?? null;
+      const left = sent === own || why === undefined ? [] : [{ ...sent, refused: why }];
+      keep(
+        id,
+        box(id).flatMap((k) => (k === sent ? left : [k])),
+      );
     }
     return refused;
   })();
@@ -71,11 +82,22 @@ export function flush(id: string): Promise<string | null> {
 
 /** Puts an entry in, and sends it as soon as that can be; says why the server refuses it. */
 export function send(id: string, entry: Entry, design: Project): Promise<string | null> {
-  keep(id, [...box(id), { entries: [entry], design }]);
-  return flush(id);
+  const own: Kept = { entries: [entry], design };
+  keep(id, [...box(id), own]);
+  return flush(id, own);
 }
 
-export const waiting = (id: string): number => box(id).length;
+export const waiting = (id: string): number => box(id).filter((k) => k.refused === undefined).length;
+
+/** Why the first that the server refused was refused, "" where none was; and what lets it go. */
+export const refusal = (id: string): string => box(id).find((k) => k.refused !== undefined)?.refused ?? "";
+export function letGo(id: string) {
+  const gone = box(id).find((k) => k.refused !== undefined);
+  keep(
+    id,
+    box(id).filter((k) => k !== gone),
+  );
+}
 
 export function hearOutbox(hear: () => void): () => void {
   ears.add(hear);

@@ -3,7 +3,7 @@ import { lazy } from "../../ui/lazy";
 import { useSize } from "../../ui/useSize";
 import { Parts, usePart } from "../Parts";
 import { Bears } from "./Bears";
-import { useOutbox, useProve } from "./useProve";
+import { useOutbox, useProve, useRefusal } from "./useProve";
 
 const TestView = lazy(() => import("./TestView").then((m) => ({ default: m.TestView })));
 const YearsView = lazy(() => import("./YearsView").then((m) => ({ default: m.YearsView })));
@@ -21,6 +21,7 @@ const BENCHES: [string, string][] = [
 export function ProveBench({ width, height }: { width: number; height: number }) {
   const { reply, why, settling } = useProve();
   const left = useOutbox();
+  const [refused, letGo] = useRefusal();
   const [ref, room] = useSize();
   const now = usePart(BENCHES);
   return (
@@ -30,6 +31,14 @@ export function ProveBench({ width, height }: { width: number; height: number })
         <p role="alert" className="px-4 font-semibold text-ochre" data-testid="kept">
           ! The server is away: {left} {left === 1 ? "entry is" : "entries are"} kept in this browser and sent when it
           is back. Add no weight until then; unload if you hear or see anything.
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="px-4 text-red" data-testid="refused">
+          An entry that waited in this browser was refused: {refused}{" "}
+          <button type="button" className="act" onClick={letGo}>
+            let it go
+          </button>
         </p>
       )}
       {why && left === 0 && (

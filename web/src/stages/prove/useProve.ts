@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "
 import { useParams } from "react-router";
 import { build } from "../../api/build";
 import { busy, reason } from "../../api/client";
-import { flush, hearOutbox, send, waiting } from "../../api/outbox";
+import { flush, hearOutbox, letGo, refusal, send, waiting } from "../../api/outbox";
 import { prove } from "../../api/prove";
 import type { Entry, TestAsked, TestThing } from "../../api/types.gen";
 import { useChoice, useDesign } from "../../bench/context";
@@ -118,6 +118,12 @@ export function useOutbox(): number {
     was.current = left;
   }, [left, id, again]);
   return left;
+}
+
+/** Why the server refused an entry that was written before, "" where it did not; and what lets it go. */
+export function useRefusal(): [string, () => void] {
+  const { id = "" } = useParams();
+  return [useSyncExternalStore(hearOutbox, () => refusal(id)), () => letGo(id)];
 }
 
 /** How many entries the server takes in one request. */
