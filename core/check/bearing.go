@@ -295,5 +295,5 @@ func (j *joint) explain(a *Answer, which string) (*Working, error) {
 		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1",
 			j.Break.Kg, working.Mass, "Rule")
 	}
-	return &Working{Link: j.Link, Case: which, When: j.When, Steps: sh.Steps}, nil
+	return told(j.Link, which, j.When, &sh), nil
 }

@@ -51,10 +51,9 @@ func Explain(ctx context.Context, p *design.Project, id, which string, known Kno
 
 func (f *found) explain(which string) (*Working, error) {
 	var sh working.Sheet
-	w := &Working{Link: *f.Link, Case: which, When: f.When}
 	r := f.run
 	if r.rig == nil {
-		return &Working{Link: *f.Link, Case: which, Steps: []working.Step{}}, nil
+		return told(*f.Link, which, "", &sh), nil
 	}
 	multiple := 1.0
 	if r.even {
@@ -81,7 +80,6 @@ func (f *found) explain(which string) (*Working, error) {
 	default:
 		return nil, fmt.Errorf("case %q: use everyday, handling, accident or break", which)
 	}
-	w.When = v.when()
 	if !v.gone() {
 		f.probe.use(&sh, &v, c)
 	}
@@ -93,9 +91,5 @@ func (f *found) explain(which string) (*Working, error) {
 		sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1", f.Break.Kg,
 			working.Mass, "Rule")
 	}
-	w.Steps = sh.Steps
-	if w.Steps == nil {
-		w.Steps = []working.Step{}
-	}
-	return w, nil
+	return told(*f.Link, which, v.when(), &sh), nil
 }

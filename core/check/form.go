@@ -369,7 +369,7 @@ func (g *stand) explain(answer *Answer, id, which string) (*Working, error) {
 			}
 		}
 		var sh working.Sheet
-		w := &Working{Link: link, Case: which, When: "with all of its goods"}
+		when := "with all of its goods"
 		d := g.demand(g.by(), hold.Everyday, l.Kind)
 		switch which {
 		case "everyday":
@@ -384,7 +384,7 @@ func (g *stand) explain(answer *Answer, id, which string) (*Working, error) {
 					used, d = u, next
 				}
 			}
-			w.When = fmt.Sprintf("with %s coming down on the front, %s from the left end", say.Force(d.Extra), say.Place(d.X-float64(g.shelf.X)))
+			when = fmt.Sprintf("with %s coming down on the front, %s from the left end", say.Force(d.Extra), say.Place(d.X-float64(g.shelf.X)))
 		case "break":
 			if link.Break == nil {
 				return nil, fmt.Errorf("%q has no expected break", id)
@@ -401,8 +401,7 @@ func (g *stand) explain(answer *Answer, id, which string) (*Working, error) {
 			sh.Add("breaks", "mass of contents at which this would give, by mean short-term strengths: not to be relied on", "used = 1",
 				link.Break.Kg, working.Mass, "Rule")
 		}
-		w.Steps = sh.Steps
-		return w, nil
+		return told(link, which, when, &sh), nil
 	}
 	return nil, fmt.Errorf("no link %q in this design", id)
 }

@@ -257,3 +257,19 @@ func TestWhatTheFrozenDesignsMaySay(t *testing.T) {
 		t.Errorf("only %d links over their limits and %d first ones without a mean were looked at", over, unknown)
 	}
 }
+
+// The sum of every link of every golden design can be opened, and written.
+func TestEverySumCanBeWritten(t *testing.T) {
+	n, opened := 0, 0
+	for line := range goldenLines(t) {
+		var p design.Project
+		if err := json.Unmarshal(line, &p); err != nil {
+			t.Fatal(err)
+		}
+		opened += check.EverySum(t, fmt.Sprintf("%03d", n), &p)
+		n++
+	}
+	if opened < 20*n {
+		t.Errorf("%d sums of %d designs", opened, n)
+	}
+}

@@ -250,4 +250,9 @@ func (e Invalid) Error() string {
 }
 
 // worstUsed keeps numbers writable: a gate that fails is used without end.
-const worstUsed = 1e6
+const worstUsed = working.Endless
+
+// told is the sum of a link in a case, step by step; none where it has no figures.
+func told(l Link, which, when string, sh *working.Sheet) *Working {
+	return &Working{Link: l, Case: which, When: when, Steps: append([]working.Step{}, sh.Steps...)}
+}

@@ -304,7 +304,7 @@ func (b *Board) Validate(l *problem.List) {
 		of, ok := material.Stuff(key, material.Grade{}, material.Dry, 1, 1)
 		switch {
 		case !ok:
-			l.Add(fmt.Sprintf("woods[%d]", i), "wood %q is not known", key)
+			l.Alone().Add(fmt.Sprintf("woods[%d]", i), "wood %q is not known", key)
 		case of.Panel != nil && (b.Condition == material.Wet || b.Condition == material.Drying):
 			l.Add("condition", "%s does not last where it is wet: choose solid wood, or keep it dry", of.Name())
 		case of.Panel == nil && b.Across:
@@ -318,7 +318,7 @@ func (b *Board) Validate(l *problem.List) {
 		l.Add("moisture_pct", "%s %% of moisture is not possible: give 3 to 100", say.Decimal(b.Moisture, 1))
 	}
 	if _, ok := material.GradeOf(b.Grade); !ok {
-		l.Add("grade", "grade %q is not known", b.Grade)
+		l.Alone().Add("grade", "grade %q is not known", b.Grade)
 	}
 }
 

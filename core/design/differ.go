@@ -176,7 +176,7 @@ func (d *differ) named(path string) (of, thing, key string) {
 	case "wall":
 		of, steps = "the wall", steps[1:]
 	default:
-		steps = steps[1:]
+		steps = steps[min(1, len(steps)-1):]
 	}
 	key = problem.Word(steps[len(steps)-1])
 	for k := len(steps) - 2; k >= 1; k-- {

@@ -221,6 +221,6 @@ func knownStuff(l *problem.List, step, key string) {
 		return
 	}
 	if _, ok := material.Stuff(key, material.Grade{}, material.Dry, 1, 1); !ok {
-		l.Add(step, "%q is not a wood, lumber or panel that is known", key)
+		l.Alone().Add(step, "%q is not a wood, lumber or panel that is known", key)
 	}
 }

@@ -200,7 +200,7 @@ func (g *tagged) check(l *problem.List, f reflect.Value) bool {
 		switch {
 		case g.choices != nil && (f.String() != "" || g.tag.Get("blank") == ""):
 			if !slices.Contains(g.choices, f.String()) {
-				l.Alone().OneOf(g.name, f.String(), g.choices)
+				l.OneOf(g.name, f.String(), g.choices)
 			}
 		case g.name == "id":
 			l.ID(f.String())

@@ -318,13 +318,18 @@ func (d *Drilled) rated(sh *working.Sheet, c Case, on material.Basis) takes {
 	near := cmp.Or(d.room, 1)
 	pull, push := min(out.Pull*share, most.Pull)*long*near, min(out.Push*share, most.Push)*near
 	if sh.On() {
-		sh.Add("T′", "pull that one "+d.Screw.Name+" takes, at most what a lining is trusted with", "min(rating × share, most) × lasting × near",
-			pull, working.Force, source,
-			working.In("rating", out.Pull, working.Force), working.In("share", share, working.Ratio),
-			working.In("most", most.Pull, working.Force), working.In("lasting", long, working.Ratio), working.In("near", near, working.Ratio))
-		sh.Add("Z", "push across that it takes", "min(rating × share, most) × near", push, working.Force, source,
-			working.In("rating", out.Push, working.Force), working.In("share", share, working.Ratio),
-			working.In("most", most.Push, working.Force), working.In("near", near, working.Ratio))
+		rated := func(symbol, meaning, more string, result, rating, most float64, with ...working.Input) {
+			formula := "rating × share"
+			in := []working.Input{working.In("rating", rating, working.Force), working.In("share", share, working.Ratio)}
+			if !math.IsInf(most, 1) {
+				formula = "min(rating × share, most)"
+				in = append(in, working.In("most", most, working.Force))
+			}
+			sh.Add(symbol, meaning, formula+more+" × near", result, working.Force, source, append(append(in, with...), working.In("near", near, working.Ratio))...)
+		}
+		rated("T′", "pull that one "+d.Screw.Name+" takes, at most what a lining is trusted with", " × lasting", pull, out.Pull, most.Pull,
+			working.In("lasting", long, working.Ratio))
+		rated("Z", "push across that it takes", "", push, out.Push, most.Push)
 	}
 	out.Pull, out.Push = pull, push
 	if h, by := d.drawnThrough(sh, on); h < out.Pull {

@@ -121,6 +121,10 @@ func (h *Heel) Pull(sh *working.Sheet, m, y float64) float64 {
 	if sh.On() {
 		a := h.Contact(m)
 		s, s2 := h.sums(a)
+		if s2 == 0 {
+			sh.Add("T", "pull on this one: no fastener stands above the heel", "0", 0, working.Force, "heel rule (Rule, from statics)")
+			return 0
+		}
 		sh.Add("a", "height of wall that the heel presses on", "ΣT / (fb × b)", a, working.Length, "heel rule (Rule, from statics)",
 			working.In("ΣT", m*s/s2, working.Force), working.In("fb", h.Fb, working.Stress), working.In("b", h.B, working.Length))
 		sh.Add("T", "pull on this one, its lever above the heel being y", "M × (y − a/2) / Σ(y − a/2)²", t, working.Force,

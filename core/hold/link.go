@@ -94,3 +94,12 @@ type Notes struct {
 
 // Fails is the use of a gate that does not hold.
 var Fails = math.Inf(1)
+
+// Part is how much of what something takes is asked of it: nothing of what is asked for nothing, and more than it
+// has of what takes nothing.
+func Part(asked, takes float64) float64 {
+	if asked == 0 {
+		return 0
+	}
+	return asked / takes
+}

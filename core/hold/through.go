@@ -59,10 +59,10 @@ const usualGrade = "knots"
 
 func (w Made) Validate(p *problem.List) {
 	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, 1); !ok {
-		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
+		p.Alone().Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
 	}
 	if _, ok := material.GradeOf(w.Grade); !ok && w.Grade != "" {
-		p.Add("grade", "grade %q is not known", w.Grade)
+		p.Alone().Add("grade", "grade %q is not known", w.Grade)
 	}
 }
 

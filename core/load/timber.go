@@ -21,7 +21,7 @@ type Timber struct {
 func (w *Timber) Validate(p *problem.List) {
 	field.Check(p, w)
 	if _, ok := material.Stuff(w.Wood, material.Grade{}, material.Dry, 1, float64(w.Thick)); !ok {
-		p.Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
+		p.Alone().Add("wood", "%q is not a wood, lumber or panel that is known", w.Wood)
 	}
 }
 

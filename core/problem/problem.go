@@ -124,10 +124,10 @@ func (l *List) said(step string) bool {
 	return slices.ContainsFunc(*l.found, func(p Problem) bool { return p.Path == at })
 }
 
-// OneOf notes a word that is not among the known ones.
+// OneOf notes a word that is not among the known ones: no other field makes it one.
 func (l *List) OneOf(step, v string, known []string) {
 	if !slices.Contains(known, v) {
-		l.Add(step, "%q is not known: use %s", v, strings.Join(known, ", "))
+		l.Alone().Add(step, "%q is not known: use %s", v, strings.Join(known, ", "))
 	}
 }
 

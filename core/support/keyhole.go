@@ -192,13 +192,13 @@ func (h *keySlotted) holds(sh *working.Sheet, t, v float64, c hold.Case, on mate
 		}
 		pull, shear, source = r.Pull.Weight()*share, r.Shear.Weight()*share, "maker's rating, "+string(r.Means)
 	}
-	u := t/pull + v/shear
+	u := hold.Part(t, pull) + hold.Part(v, shear)
 	if sh.On() {
 		sh.Add("used", "part of what the keyhole takes", "T / Tk + V / Zk", u, working.Ratio, source,
 			working.In("T", t, working.Force), working.In("Tk", pull, working.Force), working.In("V", v, working.Force),
 			working.In("Zk", shear, working.Force))
 	}
-	if v/shear > t/pull {
+	if hold.Part(v, shear) > hold.Part(t, pull) {
 		off = down
 	}
 	return hold.Use{Used: u, How: off}

@@ -43,11 +43,14 @@ func (r *railed) split(up, deep float64, rider string) SharedLink {
 }
 
 func (r *railed) splits(sh *working.Sheet, all []hold.Pulled, up, deep float64, rider string) hold.Use {
+	if len(all) == 0 { // nothing rides on it
+		return hold.Use{How: "splits along its grain"}
+	}
 	h := float64(r.Height)
 	on := r.set.Bases[all[0].Case]
 	below, used, edge, thick, force := false, -1.0, 0.0, 0.0, 0.0
 	ask := func(rides bool, he, b, f float64) {
-		if u := math.Abs(f) / hold.Splitting(nil, b, h, he, on); u > used {
+		if u := hold.Part(math.Abs(f), hold.Splitting(nil, b, h, he, on)); u > used {
 			below, used, edge, thick, force = rides, u, he, b, math.Abs(f)
 		}
 	}
@@ -72,7 +75,7 @@ func (r *railed) splits(sh *working.Sheet, all []hold.Pulled, up, deep float64, 
 			worst = rider + ", from the lower edge"
 		}
 		f := hold.Splitting(sh, thick, h, edge, on)
-		sh.Add("used", "part of it in use by "+worst, "F / F90", force/f, working.Ratio, "", working.In("F", force, working.Force),
+		sh.Add("used", "part of it in use by "+worst, "F / F90", hold.Part(force, f), working.Ratio, "", working.In("F", force, working.Force),
 			working.In("F90", f, working.Force))
 	}
 	return hold.Use{Used: used, How: "splits along its grain"}

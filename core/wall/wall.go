@@ -112,7 +112,7 @@ func (s *Stud) Assumed() bool { return s.Found == ByGuess || s.Found == ByStandI
 func (s *Stud) Validate(p *problem.List) {
 	field.Check(p, s)
 	if _, ok := material.LumberOf(s.Wood); !ok {
-		p.Add("wood", "stud wood %q is not known", s.Wood)
+		p.Alone().Add("wood", "stud wood %q is not known", s.Wood)
 	}
 }
 

@@ -61,10 +61,17 @@ type Sheet struct {
 // On tells whether anything is recorded; rules ask before they build inputs.
 func (s *Sheet) On() bool { return s != nil }
 
+// Endless is what a part in use is written as where something is asked of what takes nothing:
+// there is no number for it in a file.
+const Endless = 1e6
+
 // Add records one step.
 func (s *Sheet) Add(symbol, meaning, formula string, result float64, kind Kind, source string, inputs ...Input) {
 	if s == nil {
 		return
+	}
+	if kind == Ratio {
+		result = min(result, Endless)
 	}
 	for _, step := range s.Steps {
 		if step.Symbol == symbol && step.Formula == formula && step.Result == result {

@@ -5,6 +5,8 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"aguante/core/check"
+	"aguante/core/problem"
 	"aguante/core/scan"
 	"aguante/core/wall"
 	"aguante/server/contract"
@@ -16,6 +18,10 @@ import (
 func (a *Server) scale(c *gin.Context) {
 	var q contract.ScaleRequest
 	if !a.body(c, &q) {
+		return
+	}
+	if err := instrument.At(q.At); err != nil {
+		refuseTyped(c, "at_s", err)
 		return
 	}
 	s, err := instrument.NewScale(q.Seed, q.Deeds)
@@ -75,6 +81,11 @@ func (a *Server) behindThe(q contract.ScannerRequest) (*wall.Wall, string, error
 	for _, p := range walls {
 		if p.Name == q.Wall {
 			return &p.Wall, p.Name, err
+		}
+	}
+	if l := problem.New(); err == nil {
+		if l.Between("length_mm", float64(q.Length), 200, 30000); len(l.All()) > 0 {
+			return nil, "", check.Invalid(l.All())
 		}
 	}
 	return instrument.MadeUp(q.Seed, q.Length), "a made-up wall", err

@@ -12,6 +12,8 @@ import (
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/dress"
+	"aguante/core/field"
+	"aguante/core/problem"
 	"aguante/server/contract"
 )
 
@@ -38,6 +40,10 @@ func (a *Server) make(c *gin.Context) {
 func made(q *contract.MakeRequest) (reply contract.MakeReply, err error) {
 	id := uuid.NewString
 	if q.What == contract.MakeWall {
+		l := problem.New()
+		if field.Check(l.In("units"), &q.Units); len(l.All()) > 0 {
+			return reply, check.Invalid(l.All())
+		}
 		reply.Project, err = dress.Begin(q.Units, q.With, id)
 		return reply, err
 	}

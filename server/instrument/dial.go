@@ -68,11 +68,14 @@ func ReadDial(seed uint64, b Bench, presses []Press, at float64) (Dial, error) {
 	case len(presses) > 500:
 		return Dial{}, fmt.Errorf("%w: %d doings are too many", ErrPress, len(presses))
 	}
+	if err := At(at); err != nil {
+		return Dial{}, err
+	}
 	e := TrueE(seed, board)
 	per := quantity.Gravity * math.Pow(b.Span, 3) / (48 * e * b.Width * math.Pow(b.Thickness, 3) / 12)
 	last := 0.0
 	for i, p := range presses {
-		if !(p.At >= last) || p.At > 1e6 || !(p.Put >= 0) || p.Put > 500 {
+		if !(p.At >= last) || At(p.At) != nil || !(p.Put >= 0) || p.Put > 500 {
 			return Dial{}, fmt.Errorf("%w: doing %d, %s at %g s: 0 to %s, one after the other", ErrPress, i+1, say.Mass(p.Put),
 				p.At, say.Mass(500))
 		}

@@ -53,11 +53,22 @@ type Simulated struct {
 // ErrDeed: what was done to an instrument makes no sense.
 var ErrDeed = errors.New("that cannot be done to the scale")
 
+// errTime: a time is none that an instrument has been on for.
+var errTime = errors.New("no such time")
+
+// At refuses a time, seconds after an instrument was switched on, that is none.
+func At(at float64) error {
+	if !(at >= 0 && at <= 1e6) {
+		return fmt.Errorf("%w: %g s: give 0 to 1000000", errTime, at)
+	}
+	return nil
+}
+
 // NewScale returns the stand-in after some deeds, in the order of time.
 func NewScale(seed uint64, deeds []Deed) (*Simulated, error) {
 	last := 0.0
 	for i, d := range deeds {
-		if !(d.At >= last) || d.At > 1e6 {
+		if !(d.At >= last) || At(d.At) != nil {
 			return nil, fmt.Errorf("%w: deed %d at %g s is not after the one before it", ErrDeed, i+1, d.At)
 		}
 		if !(d.Put >= 0) || d.Put > 1000 {

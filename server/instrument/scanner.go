@@ -74,7 +74,7 @@ func Sweep(seed uint64, behind *wall.Wall, moves []Move) ([]scan.Reading, error)
 		if x := float64(m.X); !(x >= 0) || x > float64(behind.Length) {
 			return nil, fmt.Errorf("%w: place %d, %s, is not on the wall", ErrMove, i+1, say.Place(x))
 		}
-		if i > 0 && !(m.At >= moves[i-1].At) {
+		if At(m.At) != nil || i > 0 && m.At < moves[i-1].At {
 			return nil, fmt.Errorf("%w: place %d comes before the one before it", ErrMove, i+1)
 		}
 		if i > 0 {
