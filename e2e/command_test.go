@@ -53,7 +53,7 @@ func TestCheckCommand(t *testing.T) {
 		"catalogue":         {"", []string{"catalogue"}, 0, `"eastern-white-pine"`, ""},
 		"holes":             {"", []string{"holes", demo}, 0, "upright 1 of Hive rack", ""},
 		"check sheet":       {"", []string{"paper", demo, "--out", t.TempDir()}, 0, "check sheet.pdf", ""},
-		"templates":         {"", []string{"paper", demo, "--what", "templates", "--size", "letter", "--out", t.TempDir()}, 0, "story stick, heights.dxf", ""},
+		"templates":         {"", []string{"paper", demo, "--what", "templates", "--size", "letter", "--out", filepath.Join(t.TempDir(), "for", "the wall")}, 0, "story stick, heights.dxf", ""},
 		"a song on paper":   {"", []string{"paper", demo, "--what", "song"}, 2, "", "nothing to print called song"},
 		"paper of no size":  {"", []string{"paper", demo, "--size", "a7"}, 2, "", "A4 and Letter"},
 		"schema":            {"", []string{"schema"}, 0, `"Aguante project file, version 6"`, ""},

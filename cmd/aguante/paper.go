@@ -75,6 +75,9 @@ func paperCommand() *cobra.Command {
 				for _, format := range formats {
 					f, err := export.Write(format, &export.Subject{Design: s.Design, Paper: &doc, Drawn: drawn, When: time.Now(), Units: s.Units})
 					if err == nil {
+						err = os.MkdirAll(dir, 0o755)
+					}
+					if err == nil {
 						err = os.WriteFile(filepath.Join(dir, f.Name), f.Bytes, 0o600)
 					}
 					if err != nil {

@@ -14,6 +14,7 @@ import (
 	"aguante/core/hold"
 	"aguante/core/journal"
 	"aguante/core/problem"
+	"aguante/core/say"
 	"aguante/core/support"
 	"aguante/core/wall"
 )
@@ -204,5 +205,16 @@ func TestFindings(t *testing.T) {
 func TestStepping(t *testing.T) {
 	if got := Stepped(6, 0.8); math.Abs(got-4.8) > 1e-9 {
 		t.Errorf("%g", got)
+	}
+}
+
+// What stepping would have cost is said with the spacer's error of the basis §12: 0.8 mm a gap.
+func TestTheStickSaysWhatSteppingCosts(t *testing.T) {
+	p := dresstest.HoneyRoom(t)
+	s := stickOf(p, nil)
+	gaps := len(p.Wall.Studs) - 1
+	want := fmt.Sprintf("a spacer that is %s off, the last of %d gaps would be %s out", say.Fine(0.8), gaps, say.Fine(0.8*float64(gaps)))
+	if !strings.Contains(s.Steps, want) {
+		t.Errorf("%s\nwant %s", s.Steps, want)
 	}
 }

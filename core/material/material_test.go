@@ -240,3 +240,55 @@ func TestMovementByCut(t *testing.T) {
 		t.Error("MDF moves")
 	}
 }
+
+// Wet wood and the damp, by NDS CM and the basis §2.1, §2.4; panels' table row for row by §2.3.
+func TestWhatWetAndPanelsKeep(t *testing.T) {
+	years, mean := Basis{CD: 0.9}, Basis{Mean: true, CD: 1}
+	wet := func(b Board) Board { b.Condition = Wet; return b }
+	oak, spf := board(t, "northern-red-oak", "clear"), stuff(t, "spruce-pine-fir", 184, 38)
+	plate := stuff(t, "mdf", 300, 18)
+	for name, c := range map[string][2]float64{
+		"Fb wet × 0.85":              {wet(oak).Bending(nil, years) / oak.Bending(nil, years), 0.85},
+		"Fv wet × 0.97":              {wet(oak).Shear(nil, years) / oak.Shear(nil, years), 0.97},
+		"mean Fv wet × 0.97":         {wet(oak).Shear(nil, mean) / oak.Shear(nil, mean), 0.97},
+		"Fc⊥ wet × 0.67":             {wet(oak).Bearing(nil, years) / oak.Bearing(nil, years), 0.67},
+		"E wet × 0.90":               {wet(oak).E(nil) / oak.E(nil), 0.9},
+		"lumber's Fb wet × 0.85":     {wet(spf).Bending(nil, years) / spf.Bending(nil, years), 0.85},
+		"lumber's Fv wet × 0.97":     {wet(spf).Shear(nil, years) / spf.Shear(nil, years), 0.97},
+		"lumber's Fc⊥ wet × 0.67":    {wet(spf).Bearing(nil, years) / spf.Bearing(nil, years), 0.67},
+		"lumber's E wet × 0.90":      {wet(spf).E(nil) / spf.E(nil), 0.9},
+		"a fastener in wet wood 0.7": {wet(oak).Damps(), 0.7},
+		"and in dry wood whole":      {oak.Damps(), 1},
+		"held in MDF for years √.33": {plate.Grips(years), math.Sqrt(0.33)},
+		"and for a week √.89":        {plate.Grips(Basis{CD: 1.25}), math.Sqrt(0.89)},
+		"at the break all of it":     {plate.Grips(mean), 1},
+		"and in wood":                {oak.Grips(years), 1},
+	} {
+		if !near(c[0], c[1], 1e-6) {
+			t.Errorf("%s: %v, want %v", name, c[0], c[1])
+		}
+	}
+	damp := func(key string) float64 { b := stuff(t, key, 300, 18); b.Condition = Damp; return b.Creep() }
+	for key, want := range map[string]struct {
+		face, edge, kdef, damp float64
+		stays                  [4]float64
+	}{
+		"birch-plywood":           {.50, .35, .8, 1.0, [4]float64{1, 1, 1, 1}},
+		"softwood-plywood":        {.42, .30, .8, 1.0, [4]float64{1, 1, 1, 1}},
+		"hardwood-veneer-plywood": {.42, .30, .8, 1.0, [4]float64{1, 1, 1, 1}},
+		"mdf":                     {.45, .27, 2.25, 2.25 * 1.33, [4]float64{.33, .57, .75, .89}},
+		"particleboard":           {.38, .22, 2.25, 2.25 * 1.33, [4]float64{.50, .64, .81, .94}},
+		"osb-3":                   {.42, .28, 1.5, 2.25, [4]float64{.67, .71, .87, 1}},
+	} {
+		p, ok := PanelOf(key, 18)
+		if !ok || p.GFace != want.face || p.GEdge != want.edge || p.Kdef != want.kdef || p.Stays != want.stays || !near(damp(key), want.damp, 1e-6) {
+			t.Errorf("%s: %+v, creeps %g in the damp", key, p, damp(key))
+		}
+		for i, cd := range []float64{0.9, 1, 1.15, 1.25} {
+			dry := stuff(t, key, 300, 18)
+			if got := dry.Bending(nil, Basis{CD: cd}) / dry.Bending(nil, Basis{CD: 1.6}); !near(got, cd*want.stays[i]/(1.6*want.stays[3]), 1e-6) {
+				t.Errorf("%s, CD %g: %g of its sudden strength", key, cd, got)
+			}
+		}
+	}
+}

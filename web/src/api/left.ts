@@ -5,7 +5,8 @@ export const OUT = "aguante:out:";
 export function sendWhatWaits(sent: () => void) {
   let walls: string[] = [];
   try {
-    walls = Object.keys(localStorage).flatMap((key) => (key.startsWith(OUT) ? [key.slice(OUT.length)] : []));
+    const slots = Object.keys(localStorage).filter((key) => key.startsWith(OUT));
+    walls = [...new Set(slots.map((key) => key.slice(OUT.length).split(":")[0] ?? ""))];
   } catch {
     // a browser that keeps nothing
   }

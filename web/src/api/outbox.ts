@@ -1,11 +1,13 @@
 import { busy, Away, reason } from "./client";
 import { build } from "./build";
 import { OUT } from "./left";
+import { kept, openWindows, tab } from "./window";
 import type { Entry, Project } from "./types.gen";
 
 /**
  * Facts on their way into a wall's journal. They are kept in this browser until the server has them, in their order, also
- * when the page is loaded again: what happened in a test has happened, whether the server was there or not.
+ * when the page is loaded again: what happened in a test has happened, whether the server was there or not. Each window has a slot
+ * of its own, so that none writes over what another keeps.
  */
 interface Kept {
   entries: Entry[];
@@ -14,33 +16,50 @@ interface Kept {
   refused?: string;
 }
 
-const slot = (id: string) => OUT + id;
+const slots = (id: string) => OUT + id;
+const mine = (id: string) => `${slots(id)}:${tab}`;
 const boxes = new Map<string, Kept[]>();
 const ears = new Set<() => void>();
-let timer: ReturnType<typeof setTimeout> | undefined;
+const later = new Map<string, ReturnType<typeof setTimeout>>();
+
+/** What is kept in a slot; nothing where that makes no sense. */
+function read(slot: string): Kept[] {
+  const all = kept(() => JSON.parse(localStorage.getItem(slot) ?? "[]") as unknown);
+  return Array.isArray(all) ? (all as Kept[]) : [];
+}
 
 function box(id: string): Kept[] {
   const have = boxes.get(id);
   if (have) return have;
-  let read: Kept[] = [];
-  try {
-    read = JSON.parse(localStorage.getItem(slot(id)) ?? "[]") as Kept[];
-  } catch {
-    // what another program left there, or a browser that keeps nothing
-  }
-  boxes.set(id, read);
-  return read;
+  const all = read(mine(id));
+  boxes.set(id, all);
+  return all;
 }
 
-function keep(id: string, all: Kept[]) {
+/** Keeps what waits under this window's own name; false where the browser keeps nothing: it is in memory still. */
+function keep(id: string, all: Kept[]): boolean {
   boxes.set(id, all);
-  try {
-    if (all.length > 0) localStorage.setItem(slot(id), JSON.stringify(all));
-    else localStorage.removeItem(slot(id));
-  } catch {
-    // it is in memory still
-  }
+  const done = kept(() => {
+    if (all.length > 0) localStorage.setItem(mine(id), JSON.stringify(all));
+    else localStorage.removeItem(mine(id));
+    return true;
+  });
   ears.forEach((hear) => hear());
+  return done ?? false;
+}
+
+/**
+ * Takes over what windows that are no longer there left behind. An entry that two take over is one entry of the journal, which
+ * knows it by its id.
+ */
+async function takeOver(id: string) {
+  const open = await openWindows();
+  const names = kept(() => Object.keys(localStorage)) ?? [];
+  for (const slot of names.filter((k) => k === slots(id) || k.startsWith(`${slots(id)}:`))) {
+    if (open(slot.slice(slots(id).length + 1))) continue;
+    const was = localStorage.getItem(slot);
+    if (keep(id, [...box(id), ...read(slot)]) && localStorage.getItem(slot) === was) localStorage.removeItem(slot);
+  }
 }
 
 const sending = new Map<string, Promise<string | null>>();
@@ -53,6 +72,7 @@ export function flush(id: string, own?: Kept): Promise<string | null> {
   if (going) return going.then(() => (first(id) ? flush(id, own) : null));
   const work = (async () => {
     let refused: string | null = null;
+    await takeOver(id);
     for (let next = first(id); next; next = first(id)) {
       const sent = next;
       let why: string | undefined;
@@ -60,8 +80,11 @@ export function flush(id: string, own?: Kept): Promise<string | null> {
         await busy(build.record(id, next.entries, next.design));
       } catch (err) {
         if (err instanceof Away) {
-          clearTimeout(timer);
-          timer = setTimeout(() => void flush(id), 1500);
+          clearTimeout(later.get(id));
+          later.set(
+            id,
+            setTimeout(() => void flush(id), 1500),
+          );
           return refused;
         }
         why = reason(err);

@@ -1,4 +1,5 @@
 import type { Project, Saved } from "../api/types.gen";
+import { kept, locks, openWindows, tab } from "../api/window";
 
 /** Edits that this browser has and the server may not, with the version that they were made on. */
 export interface Pending {
@@ -13,48 +14,6 @@ export interface Found extends Pending {
   /** When they were, as milliseconds; 0 where it is not known. */
   at: number;
 }
-
-const TAB = "aguante:tab";
-
-/** What this window is called, also after it is loaded again, and nobody else. */
-export let tab = kept(() => sessionStorage.getItem(TAB)) ?? named();
-
-function named(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(9)), (b) => b.toString(36)).join("");
-}
-
-/** The value of what may be forbidden. */
-function kept<T>(get: () => T): T | null {
-  try {
-    return get();
-  } catch {
-    return null;
-  }
-}
-
-const locks = navigator.locks as LockManager | undefined; // not on a page from another machine
-
-const lockOf = (name: string) => `${TAB}:${name}`;
-
-/**
- * Holds the name of this window as long as it is there, so that others know whose edits are being
- * looked after. One that was copied with its name takes a new one.
- */
-const claimed = (async () => {
-  while (locks) {
-    const got = await new Promise<boolean>((say) => {
-      void locks
-        .request(lockOf(tab), { ifAvailable: true }, (lock) => {
-          say(lock !== null);
-          return lock ? new Promise(() => undefined) : undefined;
-        })
-        .catch(() => say(true));
-    });
-    if (got) break;
-    tab = named();
-  }
-  kept(() => sessionStorage.setItem(TAB, tab));
-})();
 
 const slots = (id: string) => `aguante:pending:${id}`;
 const mine = (id: string) => `${slots(id)}:${tab}`;
@@ -78,9 +37,8 @@ function all(id: string): Found[] {
 
 /** What windows left behind that are no longer there. */
 export async function leftBehind(id: string): Promise<Found[]> {
-  await claimed;
-  const open = new Set((await locks?.query())?.held?.map((l) => l.name));
-  return all(id).filter((f) => f.slot !== mine(id) && !open.has(lockOf(f.slot.slice(slots(id).length + 1))));
+  const open = await openWindows();
+  return all(id).filter((f) => !open(f.slot.slice(slots(id).length + 1)));
 }
 
 /**

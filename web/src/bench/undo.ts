@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { Project, Saved } from "../api/types.gen";
 import type { History } from "../model/history";
-import { tab } from "./pending";
+import { tab } from "../api/window";
 
 /** What can be undone and redone. */
 export type Undo = Pick<History, "past" | "future">;

@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Away, reason, Refused } from "../api/client";
 import type { Project, Saved } from "../api/types.gen";
-import { forget, keep, tab } from "./pending";
+import { tab } from "../api/window";
+import { forget, keep } from "./pending";
 
 export type SyncState =
   | { is: "saved"; at: Date | null }
@@ -47,6 +48,7 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
         set({ is: "saved", at: new Date() });
       } catch (err) {
         if (err instanceof Away) {
+          stored.current = null; // what was sent may have come all the same
           set({ is: "away" });
           retry = true;
         } else if (err instanceof Refused && err.status === 409) {
@@ -69,7 +71,10 @@ export function useSync(saved: Saved, design: Project, dirtyAtStart: boolean): S
   useEffect(() => {
     again.current = () => void save();
     wanted.current = design;
-    if (stored.current === design) return;
+    if (stored.current === design && !busy.current) {
+      forget(saved.id); // an edit that was undone before it was saved
+      return;
+    }
     setKeeps(keep(saved.id, { base: base.current, document: design }));
     const timer = setTimeout(() => void save(), 600);
     return () => clearTimeout(timer);

@@ -3,7 +3,7 @@ import { Suspense, useState } from "react";
 import { lazy } from "../ui/lazy";
 import { Link, useNavigate } from "react-router";
 import { Checker } from "../api/checker";
-import { tab } from "../bench/pending";
+import { tab } from "../api/window";
 import { api, reason, Refused } from "../api/client";
 import { BEGINNINGS } from "../api/types.gen";
 import type { FileProblem, Saved } from "../api/types.gen";

@@ -1,0 +1,61 @@
+package order
+
+import (
+	"testing"
+
+	"aguante/core/design"
+)
+
+// Every finish that can be chosen has its grits, its coats with their waits and what they cover, by the tables of the basis
+// §15 and §16; what the tin says takes the place of the last coat's.
+func TestEveryFinishHasItsRow(t *testing.T) {
+	type coat struct {
+		key         string
+		coats       int
+		wait, cover float64
+	}
+	want := map[design.FinishKind]struct {
+		coats []coat
+		full  float64
+	}{
+		design.Bare:         {},
+		design.Oil:          {[]coat{{"oil", 2, 24, 20}}, 7},
+		design.HardWax:      {[]coat{{"hard-wax-oil", 2, 12, 20}}, 7},
+		design.Shellac:      {[]coat{{"shellac", 3, 1, 12}}, 0},
+		design.StainVarnish: {[]coat{{"stain", 1, 24, 14}, {"varnish", 2, 24, 12}}, 7},
+		design.Lacquer:      {[]coat{{"lacquer", 3, 2, 10}}, 3},
+		design.Paint:        {[]coat{{"primer", 1, 4, 9}, {"paint", 2, 6, 10}}, 14},
+	}
+	for _, c := range design.Bare.Choices() {
+		kind := design.FinishKind(c.Key)
+		row, known := want[kind]
+		got := finishOf(&design.Finish{Kind: kind})
+		if !known || len(got.coats) != len(row.coats) || got.full != row.full || len(got.grits) == 0 || got.name != c.Label {
+			t.Errorf("%s: %+v", kind, got)
+			continue
+		}
+		for i, w := range row.coats {
+			if g := got.coats[i]; g.key != w.key || g.coats != w.coats || g.wait != w.wait || g.cover != w.cover || g.name == "" {
+				t.Errorf("%s, coat %d: %+v", kind, i+1, g)
+			}
+		}
+		if n := len(row.coats); n > 0 {
+			tin := finishOf(&design.Finish{Kind: kind, Coats: 5, Wait: 33, Cover: 7, Full: 21})
+			if last := tin.coats[n-1]; last.coats != 5 || last.wait != 33 || last.cover != 7 || tin.full != 21 || n > 1 && tin.coats[0] != got.coats[0] {
+				t.Errorf("%s by its tin: %+v", kind, tin)
+			}
+		}
+	}
+	for glue, w := range map[design.Glue]gluing{
+		design.PVA: {8, 1, 24}, design.Slow: {20, 1, 24}, design.Epoxy: {20, 24, 24}, design.Quick: {4, 1, 24}, design.PU: {20, 4, 24}, design.Hide: {8, 12, 24},
+	} {
+		if got := gluingOf(glue); got != w {
+			t.Errorf("%s: %+v", glue, got)
+		}
+	}
+	for _, c := range design.PVA.Choices() {
+		if g := gluingOf(design.Glue(c.Key)); g.open <= 0 || g.clamp <= 0 || g.stress < g.clamp {
+			t.Errorf("%s: %+v", c.Key, g)
+		}
+	}
+}
