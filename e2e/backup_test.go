@@ -22,6 +22,7 @@ func ownData(t *testing.T) (a *app, data, store string) {
 
 // All of the store goes out in one file and comes in again, after it is said what would change.
 func TestBackupOutAndIn(t *testing.T) {
+	t.Parallel()
 	a, data, _ := ownData(t)
 	file := filepath.Join(t.TempDir(), "all.db")
 	if code, out, errs := command(t, "", "backup", file, "--data", data); code != 0 || !strings.Contains(out, "kB") {
@@ -61,6 +62,7 @@ func TestBackupOutAndIn(t *testing.T) {
 
 // A store that is damaged does not start; the last copy is named, and gone on with.
 func TestABrokenStoreIsRestored(t *testing.T) {
+	t.Parallel()
 	a, data, store := ownData(t)
 	if code, _, errs := command(t, "", "serve", "--data", data, "--addr", "127.0.0.1:0"); code != 1 || !strings.Contains(errs, "in use at "+a.url) {
 		t.Errorf("a second one: %d %s", code, errs)
@@ -100,6 +102,7 @@ func TestABrokenStoreIsRestored(t *testing.T) {
 
 // One wall that cannot be read hides no other, and is brought back from home.
 func TestAWallThatCannotBeRead(t *testing.T) {
+	t.Parallel()
 	a, _, store := ownData(t)
 	a.send("POST", "/api/projects", strings.Replace(readDemo(t), "Honey room, long wall", "Another wall", 1), 201)
 	a.stop()

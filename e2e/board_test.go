@@ -42,6 +42,7 @@ func (p *page) straight(yes bool) {
 // The demo's jar shelf sags too far by eye; lips, a thicker board, or a support
 // moved each make it straight, and each says what it gains.
 func TestASaggingShelfIsTurnedGoodThreeWays(t *testing.T) {
+	t.Parallel()
 	_, p := openBoard(t, 1280, 800)
 	p.straight(false)
 	before := p.endSag()
@@ -78,6 +79,7 @@ func TestASaggingShelfIsTurnedGoodThreeWays(t *testing.T) {
 }
 
 func TestReadASpanOffTheLadder(t *testing.T) {
+	t.Parallel()
 	_, p := openBoard(t, 1280, 800)
 	p.click("aside button|span ladder")
 	p.see("[data-testid=ladder]")
@@ -122,6 +124,7 @@ func TestReadASpanOffTheLadder(t *testing.T) {
 
 // Ten years bend MDF far more than oak; the slider goes there by the keys.
 func TestTenYearsOnMDFAndOnOak(t *testing.T) {
+	t.Parallel()
 	_, p := openBoard(t, 1280, 800)
 	grows := func(wood string) float64 {
 		p.choose("wood", wood)
@@ -146,6 +149,7 @@ func TestTenYearsOnMDFAndOnOak(t *testing.T) {
 // Test the board on the simulated gauge: its own E takes the table's place, and
 // it is kept and found again on another page.
 func TestTestYourOwnBoard(t *testing.T) {
+	t.Parallel()
 	a, p := openBoard(t, 1280, 800)
 	before := p.endSag()
 	p.click("aside button|test your board")
@@ -197,6 +201,7 @@ func TestTestYourOwnBoard(t *testing.T) {
 
 // What cannot be built is refused where it is typed, and nothing is lost.
 func TestBoardsThatCannotBe(t *testing.T) {
+	t.Parallel()
 	_, p := openBoard(t, 1280, 800)
 	refuse := func(label, text, why string) {
 		t.Helper()
@@ -236,6 +241,7 @@ func TestBoardsThatCannotBe(t *testing.T) {
 }
 
 func TestMoistureAndRoomToMove(t *testing.T) {
+	t.Parallel()
 	_, p := openBoard(t, 390, 844)
 	p.choose("lives", "drying")
 	p.settled()

@@ -160,6 +160,7 @@ func (p *page) clearOf(view string, least int) {
 // From the page's own boxes, at three sizes, light and dark, and for fingers: no two texts on one another,
 // none cut off, none faint, and everything that is pressed large enough.
 func TestNothingLiesOnAnything(t *testing.T) {
+	t.Parallel()
 	for _, c := range []struct {
 		wide, high int64
 		least      int

@@ -3,7 +3,6 @@ package e2e
 import (
 	"encoding/json"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -39,6 +38,7 @@ func blankOf(p *page, piece string) string {
 // The demo's boards: the own one with a split end is used first and clear of the split; a piece pressed is lit on the
 // wall, and a shelf pressed on the wall finds its piece; the address brings one back there.
 func TestPiecesAndBoards(t *testing.T) {
+	t.Parallel()
 	_, p := openCutting(t, 1280, 800)
 	if b := blankOf(p, "jars/board#1"); b != "own-pine-1" {
 		t.Errorf("the jar shelf's board is cut from %s", b)
@@ -60,6 +60,7 @@ func TestPiecesAndBoards(t *testing.T) {
 
 // A board is longer by its allowance; a wider kerf and a price are typed, and the plan follows.
 func TestThePlanFollowsWhatIsTyped(t *testing.T) {
+	t.Parallel()
 	a, p := openCutting(t, 1280, 800)
 	p.click(`[data-piece="jars/board#1"]`)
 	p.put("left longer", "1/2")
@@ -90,6 +91,7 @@ func TestThePlanFollowsWhatIsTyped(t *testing.T) {
 // A piece is put on a board of its own by its list and dragged back with the mouse; where it does not fit it stays,
 // and that is said; a lock holds a board.
 func TestDragAPieceToAnotherBoard(t *testing.T) {
+	t.Parallel()
 	_, p := openCutting(t, 1280, 800)
 	const brace, arm, long = "tools-6/brace#1", "tools-6/arm#1", "hooks/length-1#1"
 	p.click("aside button|=my boards and prices")
@@ -140,6 +142,7 @@ func TestDragAPieceToAnotherBoard(t *testing.T) {
 // What is cut is a fact: it is in the journal, its offcut on hand, it outlives a reload and undo, and can be taken
 // back.
 func TestCutBoardsAreFacts(t *testing.T) {
+	t.Parallel()
 	a, p := openCutting(t, 1280, 800)
 	stock := func() (names []string) {
 		var s shop.Shop
@@ -172,6 +175,7 @@ func TestCutBoardsAreFacts(t *testing.T) {
 
 // A piece longer than any board is said, with what would help, and the rest is planned.
 func TestTooLongForAnyBoard(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.put("length of the board", "130")
 	p.keys("5")
@@ -183,6 +187,7 @@ func TestTooLongForAnyBoard(t *testing.T) {
 
 // On a phone, and printed: the cut sheet has pieces, boards, cuts in their order and labels.
 func TestCutSheet(t *testing.T) {
+	t.Parallel()
 	_, p := openCutting(t, 390, 844)
 	p.click("aside button|=print the cut sheet")
 	for _, says := range []string{"Pieces", "From these", "In this order", "Labels", "A1", "cheek of an arm"} {
@@ -192,11 +197,12 @@ func TestCutSheet(t *testing.T) {
 
 // aguante cut prints pieces, plan and bound; a shop's file that is wrong is named.
 func TestCutCommand(t *testing.T) {
-	out, err := exec.Command(binary, "cut", "../demo/honey-room.json", "--shop", "../demo/shop/shop.json").CombinedOutput()
+	t.Parallel()
+	out, err := program("cut", "../demo/honey-room.json", "--shop", "../demo/shop/shop.json").CombinedOutput()
 	if err != nil || !strings.Contains(string(out), "on hand") || !strings.Contains(string(out), "to pay") || !strings.Contains(string(out), "Stop at 67 1/2 in") {
 		t.Errorf("%v\n%s", err, out)
 	}
-	out, err = exec.Command(binary, "cut", "../demo/honey-room.json", "--json").Output()
+	out, err = program("cut", "../demo/honey-room.json", "--json").Output()
 	var got struct {
 		Pieces  []any `json:"pieces"`
 		Cutting struct {
@@ -210,7 +216,7 @@ func TestCutCommand(t *testing.T) {
 	if err := os.WriteFile(bad, []byte(`{"format":"aguante-shop","version":1,"kerf_mm":40}`), 0o644); err != nil {
 		t.Fatal(err)
 	}
-	if out, err := exec.Command(binary, "cut", "../demo/honey-room.json", "--shop", bad).CombinedOutput(); err == nil || !strings.Contains(string(out), "kerf_mm") {
+	if out, err := program("cut", "../demo/honey-room.json", "--shop", bad).CombinedOutput(); err == nil || !strings.Contains(string(out), "kerf_mm") {
 		t.Errorf("%v\n%s", err, out)
 	}
 }

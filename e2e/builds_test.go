@@ -13,6 +13,7 @@ import (
 // A shelf on a thin panel, from an empty wall: its rail ends between the studs and the panel bends away
 // behind it; made to reach both studs it holds.
 func TestAThinPanel(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "cleat-wall")
 	p.settled()
@@ -39,6 +40,7 @@ func TestAThinPanel(t *testing.T) {
 
 // A box whose screws in end grain give first, and the same with dowels, from an empty wall.
 func TestABoxByScrewsAndByDowels(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "box")
 	p.settled()
@@ -63,6 +65,7 @@ func TestABoxByScrewsAndByDowels(t *testing.T) {
 // A bracket on a board across the studs, put there from an empty wall by one button, and a tool holder
 // on a panel with hooks, by mouse alone.
 func TestBackersAndToolHolders(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.click("button|=backer board")
 	p.says("aside", "Backer board on the wall")
@@ -95,6 +98,7 @@ func TestBackersAndToolHolders(t *testing.T) {
 // Home asks what to hang; whatever that is hangs on sensible studs, opens at what it must hold, and is
 // neither green nor red while nothing is asked. An empty wall has nothing on it.
 func TestHomeAsksWhatToHang(t *testing.T) {
+	t.Parallel()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
 	for _, c := range dress.Beginning("").Choices() {
@@ -130,6 +134,7 @@ func TestHomeAsksWhatToHang(t *testing.T) {
 // All supports of a shelf in one press, the first at and then every so much; a rail that went from end to
 // end of its shelf follows its length.
 func TestSpacingAndRailsThatFollow(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "pins-in-strip")
 	p.settled()

@@ -18,7 +18,7 @@ import (
 // command runs the program to its end and returns its code and output.
 func command(t *testing.T, input string, args ...string) (code int, out, errs string) {
 	t.Helper()
-	c := exec.Command(binary, args...)
+	c := program(args...)
 	c.Stdin = strings.NewReader(input)
 	var o, e strings.Builder
 	c.Stdout, c.Stderr = &o, &e
@@ -31,6 +31,7 @@ func command(t *testing.T, input string, args ...string) (code int, out, errs st
 }
 
 func TestCheckCommand(t *testing.T) {
+	t.Parallel()
 	demo := "../demo/honey-room.json"
 	b, err := os.ReadFile(demo)
 	if err != nil {

@@ -25,6 +25,7 @@ func planOf(a *app, p *page) (out plan.Plan) {
 // The demo wall planned from a date: a block is dragged to another day, a day is lost, five steps are ticked, and the end
 // moves with each; a caution that is read does not come back; who works when is said at the side.
 func TestPlanTheDays(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("5")
 	p.click("button|=Days")
@@ -100,6 +101,7 @@ func itoa(n int) string { b, _ := json.Marshal(n); return string(b) }
 
 // Half the list is bought, one thing gets a price; the finish decides what is on it. On a phone the rows have large ticks.
 func TestShopping(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("5")
 	p.click("button|=Shopping")

@@ -256,6 +256,7 @@ func (p *page) chooseNth(label string, n int, value string) {
 
 // Eighteen common builds, from "new wall" to a verdict, each in twenty changes of the wall at most.
 func TestEighteenBuilds(t *testing.T) {
+	t.Parallel()
 	for _, b := range eighteen() {
 		t.Run(b.name, func(t *testing.T) {
 			t.Parallel()
@@ -308,6 +309,7 @@ func (p *page) tabTo(says string) {
 // Two of the eighteen without a mouse: an alcove shelf with books, and brackets with one on nothing,
 // repaired by the key that takes it to its stud.
 func TestTwoBuildsByKeysAlone(t *testing.T) {
+	t.Parallel()
 	begin := func(what string) *page {
 		a := start(t, "serve", "--data", t.TempDir())
 		p := browse(t, a.url, 1280, 800)

@@ -14,6 +14,7 @@ import (
 )
 
 func TestFilesComeInAndOut(t *testing.T) {
+	t.Parallel()
 	a := start(t, "demo")
 	p := browse(t, a.url, 1280, 800)
 	dir := t.TempDir()

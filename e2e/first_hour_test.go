@@ -13,6 +13,7 @@ import (
 // What does not go together is drawn as it was typed, named where it is, and mended by one press; the others
 // of the wall are still judged, and what would make them hold is looked for.
 func TestWhatDoesNotGoTogetherIsMended(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("4")
 	p.onShelf("rack")
@@ -47,6 +48,7 @@ func TestWhatDoesNotGoTogetherIsMended(t *testing.T) {
 
 // A refused entry goes when what it was refused for is undone elsewhere.
 func TestARefusedEntryClears(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("3")
 	p.put("depth", "8")
@@ -62,6 +64,7 @@ func TestARefusedEntryClears(t *testing.T) {
 
 // A shelf is placed by what is beside it: its gap, its middle, all of them by one figure.
 func TestPlacing(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.click("aside button|=new shelf")
 	p.settled()
@@ -93,6 +96,7 @@ func TestPlacing(t *testing.T) {
 
 // Another way and back is how it was, with what was typed there.
 func TestAWayAndBackLosesNothing(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.click("aside li button|bracket 1")
 	p.put("reach", "5 1/2")
@@ -111,6 +115,7 @@ func TestAWayAndBackLosesNothing(t *testing.T) {
 // What was done stands in the list of earlier states in words; undoing survives a reload; a change of what
 // holds carries its name; a file of a wall that is here asks.
 func TestWhatWasDone(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	p.put("from the wall's left end", "50")
@@ -147,6 +152,7 @@ func TestWhatWasDone(t *testing.T) {
 
 // A label says what it means, and where one measures it, when it is pressed; all words stand in one list.
 func TestWordsAreExplained(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	p.click("aside button|=leg on the wall")

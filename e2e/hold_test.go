@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"encoding/json"
 	"fmt"
 	"regexp"
 	"strconv"
@@ -12,18 +13,20 @@ import (
 
 	"aguante/core/check"
 	"aguante/core/support"
+	"aguante/server/contract"
 )
 
-// emptyWall makes a new wall, whose one shelf has a board thick enough for pins.
+// emptyWall opens a new wall, whose one shelf has a board thick enough for pins.
 func emptyWall(t *testing.T, width, height int64) (*app, *page) {
 	t.Helper()
 	a := start(t, "serve", "--data", t.TempDir())
-	p := browse(t, a.url, width, height)
-	p.newWall()
+	var made contract.MakeReply
+	if err := json.Unmarshal(a.send("POST", "/api/make", `{"what":"wall","with":"brackets","units":{"length":"in","mass":"lb"}}`, 200), &made); err != nil {
+		t.Fatal(err)
+	}
+	made.Project.Shelves[0].Thickness = 38.1
+	p := browse(t, a.put(made.Project)+"/hold/"+made.Project.Shelves[0].ID, width, height)
 	p.says("[data-testid=verdict]", "Would hold")
-	p.keys("3")
-	p.put("thickness", `1 1/2"`)
-	p.keys("4")
 	p.settled()
 	return a, p
 }
@@ -45,6 +48,7 @@ func (a *app) first() check.Link {
 }
 
 func TestBuildEachWayFromAnEmptyWall(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	for _, w := range support.Recipes() {
 		p.choose("hangs on", w.Key)
@@ -73,6 +77,7 @@ func TestBuildEachWayFromAnEmptyWall(t *testing.T) {
 }
 
 func TestEachWayByKeysAlone(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	eval[chromedp.Void](p, `[...document.querySelectorAll("label select")].find(e => e.closest("label").textContent.includes("hangs on")).focus()`)
 	for _, w := range support.Recipes()[1:] {
@@ -97,6 +102,7 @@ func TestEachWayByKeysAlone(t *testing.T) {
 }
 
 func TestALowStripGivesBeforeItsDowels(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "pins-in-strip")
 	p.says("[data-testid=assumed]", "the strip counts on a stud")
@@ -132,6 +138,7 @@ func kilos(t *testing.T, text string) float64 {
 }
 
 func TestTheSameBracketTurnedOver(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	pulls := func() float64 {
@@ -148,6 +155,7 @@ func TestTheSameBracketTurnedOver(t *testing.T) {
 }
 
 func TestAHolderBeforeAndAfterItsSpacer(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "cleat")
 	p.click("aside li button|holder 1")
@@ -169,6 +177,7 @@ func TestAHolderBeforeAndAfterItsSpacer(t *testing.T) {
 }
 
 func TestRatedEachIsNotWhatEachCarries(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	p.put("from the wall's left end", "42")
@@ -189,6 +198,7 @@ func TestRatedEachIsNotWhatEachCarries(t *testing.T) {
 // TestRedoThreeWaysByHand does the last step of the weakest link's sum again from the
 // figures of the panel alone.
 func TestRedoThreeWaysByHand(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	for way, again := range map[string]func(in map[string]float64) float64{
 		"pins-in-wall":    func(in map[string]float64) float64 { return in["Mp"] / (in["S"] * in["F"]) },
@@ -220,6 +230,7 @@ func TestRedoThreeWaysByHand(t *testing.T) {
 }
 
 func TestPartsThatCannotBe(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	refused := func(label, text, why string) {
 		t.Helper()
@@ -261,6 +272,7 @@ func TestPartsThatCannotBe(t *testing.T) {
 }
 
 func TestHoldOnAPhone(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 390, 844)
 	for _, way := range []string{"timber-brackets", "cleat", "sleeve"} {
 		p.choose("hangs on", way)
@@ -275,6 +287,7 @@ func TestHoldOnAPhone(t *testing.T) {
 // A lag in the stud and anchors beside it in one strip, by hand: each is what it is, and an anchor where
 // a stud is says that it cannot open.
 func TestALagAndAnchorsInOneStrip(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "pins-in-strip")
 	p.click("aside li button|strip on the wall")
@@ -305,6 +318,7 @@ func TestALagAndAnchorsInOneStrip(t *testing.T) {
 
 // A hidden bracket gets blades to either side of its middle, each with its slot in the board.
 func TestABracketWithTwoBlades(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "hidden-brackets")
 	p.settled()

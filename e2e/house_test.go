@@ -20,6 +20,7 @@ import (
 // Reload in the middle of a stage of another shelf and it is the same place; back goes back,
 // and the address opens there for anyone.
 func TestTheAddressSaysWhereTheBenchIs(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	id := a.stored().Shelves[2].ID
 	p.pick(`document.querySelector('[aria-label="Shelf on the bench"]')`, id)
@@ -61,6 +62,7 @@ func TestTheAddressSaysWhereTheBenchIs(t *testing.T) {
 
 // While one shelf is dragged no DOM of another changes.
 func TestADragDrawsOneShelf(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	eval[chromedp.Void](p, `addEventListener("pointerdown", () => {
 		window.changed = {};
@@ -82,6 +84,7 @@ func TestADragDrawsOneShelf(t *testing.T) {
 
 // What Home, the bench and each stage load of script, gzipped.
 func TestScriptsAreSmall(t *testing.T) {
+	t.Parallel()
 	a := start(t, "demo")
 	p := browse(t, a.url, 1280, 800)
 	p.says("main", "Jar shelf:")
@@ -131,6 +134,7 @@ func TestScriptsAreSmall(t *testing.T) {
 // Two windows, one as narrow as a phone, add to the journal at once, while a third edits and
 // undoes: none is lost, none is there twice, and the order is the server's.
 func TestWindowsWriteOneJournal(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	url := eval[string](p, "location.href")
 	id := strings.Split(strings.Split(url, "/wall/")[1], "/")[0]
@@ -208,6 +212,7 @@ const said = `(() => {
 // cautions, and the command's table: who thinks in inches and pounds meets no millimetre, and
 // the other way.
 func TestUnitsAreThePersons(t *testing.T) {
+	t.Parallel()
 	for name, c := range map[string]struct {
 		length, mass string
 		wrong        *regexp.Regexp

@@ -19,6 +19,7 @@ func (p *page) onShelf(id string) {
 }
 
 func TestTurnEveryFailingDemoShelfGood(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	for _, shelf := range []string{"jars", "display", "alcove"} {
 		p.onShelf(shelf)
@@ -42,6 +43,7 @@ func TestTurnEveryFailingDemoShelfGood(t *testing.T) {
 }
 
 func TestCompareTheWaysForTheFloatingShelf(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.onShelf("display")
 	p.says("[data-testid=first]", "screws of the strip")
@@ -70,6 +72,7 @@ func TestCompareTheWaysForTheFloatingShelf(t *testing.T) {
 }
 
 func TestLoadItUntilItBreaks(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click("aside button|load it until it breaks")
 	p.see("[data-testid=goings] li")
@@ -89,6 +92,7 @@ func TestLoadItUntilItBreaks(t *testing.T) {
 }
 
 func TestARackOnStuds(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "rack")
 	p.says("aside", "arms on uprights")
@@ -114,6 +118,7 @@ func TestARackOnStuds(t *testing.T) {
 }
 
 func TestAHookRailIsYanked(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "hooks")
 	p.says("aside", "pegs or pipes")
@@ -134,6 +139,7 @@ func TestAHookRailIsYanked(t *testing.T) {
 }
 
 func TestAFrameTipsWithoutItsTie(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "frame")
 	p.says("aside", "tied to the wall")
@@ -152,6 +158,7 @@ func TestAFrameTipsWithoutItsTie(t *testing.T) {
 }
 
 func TestARackWithNoStuds(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.keys("2")
 	p.click("aside button|=scan")
@@ -169,6 +176,7 @@ func TestARackWithNoStuds(t *testing.T) {
 }
 
 func TestAStockOfParts(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	p.click("aside button|=keep")
@@ -195,6 +203,7 @@ func TestAStockOfParts(t *testing.T) {
 
 // The whole of it by keys: an idea is taken, a way is taken, the load goes up and down.
 func TestIdeasWaysAndBreakingByKeysAlone(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	focus := func(find string) {
 		t.Helper()
@@ -240,6 +249,7 @@ func TestIdeasWaysAndBreakingByKeysAlone(t *testing.T) {
 
 // What it breaks at is what the verdict says it would break at.
 func TestTheSliderAgreesWithTheVerdict(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	for _, shelf := range []string{"jars", "display"} {
 		p.onShelf(shelf)
@@ -254,6 +264,7 @@ func TestTheSliderAgreesWithTheVerdict(t *testing.T) {
 }
 
 func TestFormsAndSheetsOnAPhone(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	fits := func(what string) {
 		t.Helper()
@@ -292,6 +303,7 @@ func TestFormsAndSheetsOnAPhone(t *testing.T) {
 // A rack of the demo is changed by hand: a level less, an upright dragged, a conduit
 // gone round; and all of it is there after a reload.
 func TestARackIsChangedAndKept(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.onShelf("rack")
 	p.see("aside|3, arms' tops, over the foot")

@@ -16,8 +16,7 @@ import (
 func openJars(t *testing.T, width, height int64) (*app, *page) {
 	t.Helper()
 	a := start(t, "demo")
-	p := browse(t, a.url, width, height)
-	p.click("h2 a|=Honey room, long wall")
+	p := browse(t, a.addressOf("Honey room, long wall"), width, height)
 	p.says("[data-testid=verdict]", "Holds 36 kg")
 	return a, p
 }
@@ -36,6 +35,7 @@ func inches(t *testing.T, text string) float64 {
 }
 
 func TestDragTheMiddleBracketOffItsStud(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.drag(thing("support", "jars-b2"), -48, 0)
 	p.says("[data-testid=verdict]", "Holds 0 kg")
@@ -59,6 +59,7 @@ func TestDragTheMiddleBracketOffItsStud(t *testing.T) {
 }
 
 func TestDragTakesToTheStudsUnlessAltIsHeld(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	home := p.figure("from the wall's left end")
@@ -74,6 +75,7 @@ func TestDragTakesToTheStudsUnlessAltIsHeld(t *testing.T) {
 }
 
 func TestTypeOnTheThicknessAndTheSagFalls(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	before := inches(t, p.text("[data-testid=sag]"))
 	p.keys("3")
@@ -98,6 +100,7 @@ func TestTypeOnTheThicknessAndTheSagFalls(t *testing.T) {
 // TestRedoTheWeakestLinkByHand does the sum of the governing link from nothing
 // but what the working panel shows.
 func TestRedoTheWeakestLinkByHand(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("w")
 	p.see("[data-testid=steps] li")
@@ -132,6 +135,7 @@ func TestRedoTheWeakestLinkByHand(t *testing.T) {
 }
 
 func TestItIsAllThereAfterReloadAndRestart(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	a := start(t, "serve", "--data", dir)
 	p := browse(t, a.url, 1280, 800)
@@ -171,6 +175,7 @@ func TestItIsAllThereAfterReloadAndRestart(t *testing.T) {
 }
 
 func TestServerAwayLosesNothing(t *testing.T) {
+	t.Parallel()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
 	p.newWall()
@@ -195,6 +200,7 @@ func TestServerAwayLosesNothing(t *testing.T) {
 }
 
 func TestEditsOutliveABrowserThatClosesWhileTheServerIsAway(t *testing.T) {
+	t.Parallel()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
 	p.newWall()
@@ -213,6 +219,7 @@ func TestEditsOutliveABrowserThatClosesWhileTheServerIsAway(t *testing.T) {
 }
 
 func TestTwoTabsCannotOverwriteEachOther(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	other := p.tab(eval[string](p, "location.href"))
 	other.says("[data-testid=verdict]", "Holds 36 kg")
@@ -240,6 +247,7 @@ func TestTwoTabsCannotOverwriteEachOther(t *testing.T) {
 }
 
 func TestWrongInputKeepsWhatWasTypedAndChangesNothing(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("3")
 	for text, says := range map[string]string{
@@ -265,6 +273,7 @@ func TestWrongInputKeepsWhatWasTypedAndChangesNothing(t *testing.T) {
 }
 
 func TestEverythingFromTheKeyboard(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.until("the drawing", `document.querySelector('[data-thing="support:jars-b2"]')`)
 	eval[chromedp.Void](p, `document.querySelector('[data-thing="stud:stud-10"]').focus()`)
@@ -319,6 +328,7 @@ func TestEverythingFromTheKeyboard(t *testing.T) {
 }
 
 func TestShelvesAreAddedCopiedAndDeleted(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	there := eval[int](p, `document.querySelectorAll('[data-thing^="shelf:"]').length`)
 	p.click("aside button|new shelf")
@@ -335,6 +345,7 @@ func TestShelvesAreAddedCopiedAndDeleted(t *testing.T) {
 }
 
 func TestOnAPhone(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	if over := eval[float64](p, "document.documentElement.scrollWidth"); over > 390 {
 		t.Errorf("the page is %v px wide on a phone", over)
@@ -353,6 +364,7 @@ func TestOnAPhone(t *testing.T) {
 }
 
 func TestNoOtherSiteCanDriveIt(t *testing.T) {
+	t.Parallel()
 	a := start(t, "demo")
 	ask := func(change func(*http.Request)) int {
 		t.Helper()

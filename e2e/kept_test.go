@@ -16,6 +16,7 @@ func projectOf(p *page) string {
 
 // A browser that is full, or lets nothing be kept, still has its edits saved, and says so.
 func TestABrowserThatKeepsNothing(t *testing.T) {
+	t.Parallel()
 	for name, spoil := range map[string]string{
 		"full":      `Storage.prototype.setItem = () => { throw new DOMException("full", "QuotaExceededError"); }`,
 		"forbidden": `Object.defineProperty(window, "localStorage", { get() { throw new DOMException("no", "SecurityError"); } })`,
@@ -38,6 +39,7 @@ func TestABrowserThatKeepsNothing(t *testing.T) {
 // What makes no sense in the browser's own store is left alone: the wall opens as it was saved.
 // What breaks the page gets a word and a way on.
 func TestNonsenseInTheBrowser(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.settled()
 	id := projectOf(p)
@@ -58,6 +60,7 @@ func TestNonsenseInTheBrowser(t *testing.T) {
 // A wall that another window has deleted can be kept as a copy, at once or when the page is
 // opened again.
 func TestAWallDeletedElsewhere(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.settled()
 	a.send("DELETE", "/api/projects/"+projectOf(p), "", 204)

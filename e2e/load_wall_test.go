@@ -13,6 +13,7 @@ import (
 )
 
 func TestAccidentOnAndOffShowsItsVerdictAndItsPlace(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.says("[data-testid=worst-places]", "worst place to set down")
@@ -28,6 +29,7 @@ func TestAccidentOnAndOffShowsItsVerdictAndItsPlace(t *testing.T) {
 }
 
 func TestLowGuessIsSaidWhereItWouldChangeTheVerdict(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside li button|Crate")
@@ -38,6 +40,7 @@ func TestLowGuessIsSaidWhereItWouldChangeTheVerdict(t *testing.T) {
 }
 
 func TestAssumedStudsAreSaidUntilTheyAreFound(t *testing.T) {
+	t.Parallel()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
 	p.newWall()
@@ -59,6 +62,7 @@ func TestAssumedStudsAreSaidUntilTheyAreFound(t *testing.T) {
 }
 
 func TestGuessedStudsFillInAroundTheFoundOnes(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("2")
 	p.says("aside h3", "10 studs")
@@ -69,6 +73,7 @@ func TestGuessedStudsFillInAroundTheFoundOnes(t *testing.T) {
 }
 
 func TestWhatIsInTheWayIsNotDrilled(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("2")
 	p.choose("add", "pipe")
@@ -97,6 +102,7 @@ func (p *page) fill(label, text string) {
 }
 
 func TestSplitACollectionOverTwoRacksOfFive(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside button|split a collection")
@@ -118,6 +124,7 @@ func TestSplitACollectionOverTwoRacksOfFive(t *testing.T) {
 }
 
 func TestAddFromTheCatalogue(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside button|from the catalogue")
@@ -150,6 +157,7 @@ func TestAddFromTheCatalogue(t *testing.T) {
 }
 
 func TestContentsComeInFromCSVWithTheirBadRowsNamed(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside button|=CSV")
@@ -184,6 +192,7 @@ func TestContentsComeInFromCSVWithTheirBadRowsNamed(t *testing.T) {
 }
 
 func TestWeighACrateOnTheScale(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside button|=weigh")
@@ -219,6 +228,7 @@ func TestWeighACrateOnTheScale(t *testing.T) {
 // Forget the marks, sweep the simulated scanner right and back, and take what it
 // found: every stud within 3 mm of the truth, and the conduit not among them.
 func TestScanTheWall(t *testing.T) {
+	t.Parallel()
 	a := start(t, "demo")
 	p := browse(t, a.url, 1280, 800)
 	p.click("h2 a|Honey room, long wall")
@@ -268,6 +278,7 @@ func TestScanTheWall(t *testing.T) {
 // A scan dragged too fast loses its calibration and says so; a real scanner's
 // file is read, and a broken one refused by its line.
 func TestScannerFaultsAndFiles(t *testing.T) {
+	t.Parallel()
 	a := start(t, "demo")
 	p := browse(t, a.url, 390, 844)
 	p.click("h2 a|Honey room, long wall")
@@ -303,6 +314,7 @@ func TestScannerFaultsAndFiles(t *testing.T) {
 // A wall turned to brick holds no screw; anchors made for it do, by what is
 // known of them.
 func TestAWallOfAnotherKind(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("2")
 	p.choose("made of", "masonry")
@@ -338,6 +350,7 @@ func TestAWallOfAnotherKind(t *testing.T) {
 }
 
 func TestKeepAThingForReuse(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("1")
 	p.click("aside li button|Crate")
@@ -364,6 +377,7 @@ func TestKeepAThingForReuse(t *testing.T) {
 
 // Load and Wall without a mouse, on a page as narrow as a phone.
 func TestLoadAndWallByKeysAlone(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	p.keys("1")
 	eval[chromedp.Void](p, `document.querySelector('[data-thing="item:jars-c1"]').focus()`)
@@ -389,6 +403,7 @@ func TestLoadAndWallByKeysAlone(t *testing.T) {
 
 // A coat is hung on one hook, whose own link is the first to give then, and on all of them again.
 func TestWhatHangsOnOneHookIsOnIt(t *testing.T) {
+	t.Parallel()
 	a, p := emptyWall(t, 1280, 800)
 	p.choose("hangs on", "hooks")
 	p.settled()
@@ -420,6 +435,7 @@ func TestWhatHangsOnOneHookIsOnIt(t *testing.T) {
 
 // Twelve jars draw as twelve, and more than fit say so.
 func TestTwelveJarsDrawAsTwelve(t *testing.T) {
+	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)
 	p.keys("1")
 	p.click("button|=add")

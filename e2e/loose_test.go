@@ -8,6 +8,7 @@ import (
 // A board that lies loose and tips when only its left end is laden is not said to fall, nor to
 // be good: it is to be screwed down, and that is the first thing offered.
 func TestALooseBoardIsToldToBeScrewedDown(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b1"))
 	p.put("from the wall's left end", "34 3/16")

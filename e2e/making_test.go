@@ -35,6 +35,7 @@ func (p *page) drawnHole(n string) {
 // The demo's floating shelf is hung by the app alone, with a finger on a phone: card by card, then hole by hole; where
 // there is no wood the verdict turns, and undoing that is said at the hole.
 func TestHangTheFloatingShelf(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 390, 844)
 	p.byTouch()
 	p.onShelf("display")
@@ -83,6 +84,7 @@ func quoted(s string) string { b, _ := json.Marshal(s); return string(b) }
 
 // A stud is found elsewhere and a bracket is hung elsewhere: the design follows, the verdict says that it is as built.
 func TestAsFoundAndAsHung(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("5")
 	p.click("button|=At the wall")
@@ -122,6 +124,7 @@ func TestAsFoundAndAsHung(t *testing.T) {
 // What the test piece measured moves the fence, and where the design has that figure, the verdict; how a shelf is made
 // changes what its cards say; a thing that cannot be typed is refused where it is typed.
 func TestSetUpsFollow(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("5")
 	p.click("button|=Set-ups")
@@ -152,6 +155,7 @@ func TestSetUpsFollow(t *testing.T) {
 
 // What prints is shown page by page; a template says how to print it, and the check sheet is about this wall.
 func TestPaperOnTheScreen(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("5")
 	p.click("button|=Paper")

@@ -1,168 +1,23 @@
-// Package e2e drives the built app in a real browser, as a person would.
 package e2e
 
 import (
-	"bufio"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
-	"net/http"
 	"os"
-	"os/exec"
 	"path/filepath"
-	"slices"
 	"strconv"
 	"strings"
-	"syscall"
+	"sync"
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
 	cdppage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
-
-	"aguante/core/design"
-	"aguante/core/wall"
-	"aguante/server/store"
 )
-
-var binary string
-
-func TestMain(m *testing.M) {
-	dir, err := os.MkdirTemp("", "aguante-e2e-")
-	if err != nil {
-		panic(err)
-	}
-	binary = filepath.Join(dir, "aguante")
-	build := exec.Command("go", "build", "-o", binary, "../cmd/aguante")
-	if out, err := build.CombinedOutput(); err != nil {
-		fmt.Fprintf(os.Stderr, "%s\n%v\n", out, err)
-		os.Exit(1)
-	}
-	code := m.Run()
-	os.RemoveAll(dir)
-	os.Exit(code)
-}
-
-// app is the program, running.
-type app struct {
-	t    testing.TB
-	cmd  *exec.Cmd
-	url  string
-	args []string
-}
-
-// start runs the program with the arguments and waits until it says its URL.
-func start(t testing.TB, args ...string) *app {
-	t.Helper()
-	a := &app{t: t, args: args}
-	a.run("127.0.0.1:0")
-	t.Cleanup(a.stop)
-	return a
-}
-
-func (a *app) run(addr string) {
-	a.t.Helper()
-	a.follow(exec.Command(binary, append(a.args, "--quiet", "--addr", addr)...))
-}
-
-// follow starts the program and waits until it says its URL.
-func (a *app) follow(cmd *exec.Cmd) {
-	a.t.Helper()
-	a.cmd = cmd
-	a.cmd.Stderr = os.Stderr
-	out, err := a.cmd.StdoutPipe()
-	if err == nil {
-		err = a.cmd.Start()
-	}
-	if err != nil {
-		a.t.Fatal(err)
-	}
-	line, err := bufio.NewReader(out).ReadString('\n')
-	if err != nil {
-		a.t.Fatalf("the app said %q and ended: %v", line, err)
-	}
-	a.url = strings.TrimSpace(line[strings.Index(line, "http"):])
-}
-
-func (a *app) stop() {
-	if a.cmd == nil {
-		return
-	}
-	_ = a.cmd.Process.Signal(syscall.SIGTERM)
-	if err := a.cmd.Wait(); err != nil {
-		a.t.Errorf("the app ended badly: %v", err)
-	}
-	a.cmd = nil
-}
-
-// again starts the stopped app where it was.
-func (a *app) again() { a.run(strings.TrimPrefix(a.url, "http://")) }
-
-// wall is the wall of the first project as it is stored.
-func (a *app) wall() wall.Wall {
-	a.t.Helper()
-	return a.stored().Wall
-}
-
-// get fetches what stands at a path.
-func (a *app) get(path string) []byte {
-	a.t.Helper()
-	reply, err := http.Get(a.url + path)
-	if err != nil {
-		a.t.Fatal(err)
-	}
-	defer reply.Body.Close()
-	b, err := io.ReadAll(reply.Body)
-	if err != nil || reply.StatusCode != http.StatusOK {
-		a.t.Fatalf("%s: %d, %v", path, reply.StatusCode, err)
-	}
-	return b
-}
-
-// send asks for something to be done, and wants a status back.
-func (a *app) send(method, path, body string, want int) {
-	a.t.Helper()
-	r, err := http.NewRequest(method, a.url+path, strings.NewReader(body))
-	if err != nil {
-		a.t.Fatal(err)
-	}
-	r.Header.Set("Content-Type", "application/json")
-	reply, err := http.DefaultClient.Do(r)
-	if err != nil {
-		a.t.Fatal(err)
-	}
-	defer reply.Body.Close()
-	if b, _ := io.ReadAll(reply.Body); reply.StatusCode != want {
-		a.t.Fatalf("%s %s: %d %s", method, path, reply.StatusCode, b)
-	}
-}
-
-// stored is the first project as it is stored.
-func (a *app) stored() *design.Project { return a.named("") }
-
-// named is the stored project of a name, or the first.
-func (a *app) named(name string) *design.Project {
-	a.t.Helper()
-	reply, err := http.Get(a.url + "/api/projects")
-	var all []store.Saved
-	if err == nil {
-		defer reply.Body.Close()
-		err = json.NewDecoder(reply.Body).Decode(&all)
-	}
-	if err != nil || len(all) == 0 {
-		a.t.Fatalf("%d projects: %v", len(all), err)
-	}
-	for _, p := range all {
-		if p.Document.Name == name {
-			return p.Document
-		}
-	}
-	return all[0].Document
-}
 
 // page is one tab of a browser.
 type page struct {
@@ -171,22 +26,64 @@ type page struct {
 	fingers bool // it is pressed by fingers
 }
 
-// browse opens a fresh browser on a page.
+// shared is the one browser that all tests look through.
+var shared browser
+
+type browser struct {
+	dir  string
+	once sync.Once
+	ctx  context.Context
+	err  error
+	ends []func()
+}
+
+// open starts the browser, once.
+func (b *browser) open() (context.Context, error) {
+	b.once.Do(func() {
+		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
+			chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("force-device-scale-factor", "1"),
+			chromedp.Flag("font-render-hinting", "none"), chromedp.UserDataDir(b.dir), chromedp.WSURLReadTimeout(patience))
+		actx, end := chromedp.NewExecAllocator(context.Background(), opts...)
+		ctx, cancel := chromedp.NewContext(actx)
+		b.ctx, b.err, b.ends = ctx, chromedp.Do(ctx), []func(){func() { _ = chromedp.Cancel(ctx) }, cancel, end}
+	})
+	return b.ctx, b.err
+}
+
+func (b *browser) close() {
+	for _, end := range b.ends {
+		end()
+	}
+}
+
+// browse opens a page in a context of its own: nothing that another test keeps is there.
 func browse(t testing.TB, url string, width, height int64) *page {
 	t.Helper()
-	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("force-device-scale-factor", "1"),
-		chromedp.Flag("font-render-hinting", "none"), chromedp.UserDataDir(t.TempDir()))
-	actx, cancel := chromedp.NewExecAllocator(context.Background(), opts...)
-	t.Cleanup(cancel)
-	bctx, cancel := chromedp.NewContext(actx)
-	t.Cleanup(func() { _ = chromedp.Cancel(bctx); cancel() })
-	if err := chromedp.Do(bctx); err != nil {
+	b, err := shared.open()
+	if err != nil {
 		t.Fatal(err)
 	}
-	ctx, cancel := context.WithTimeout(bctx, 5*time.Minute)
-	t.Cleanup(cancel)
+	return opened(t, b, url, width, height, chromedp.WithNewBrowserContext())
+}
+
+// tab opens a second tab beside a page.
+func (p *page) tab(url string) *page {
+	p.t.Helper()
+	return opened(p.t, p.ctx, url, 1280, 800)
+}
+
+func opened(t testing.TB, parent context.Context, url string, width, height int64, opts ...chromedp.ContextOption) *page {
+	t.Helper()
+	ctx, cancel := chromedp.NewContext(parent, opts...)
+	t.Cleanup(func() { _ = chromedp.Cancel(ctx); cancel() })
 	p := &page{t: t, ctx: ctx}
+	p.do() // the tab itself, which is there longer than it is given time
+	ctx, stop := context.WithTimeout(ctx, 6*patience)
+	t.Cleanup(stop)
+	p.ctx = ctx
+	if _, err := chromedp.Call(ctx, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true}); err != nil {
+		t.Fatal(err)
+	}
 	p.counts()
 	p.do(chromedp.EmulateViewport(width, height), chromedp.Navigate(url))
 	return p
@@ -202,24 +99,6 @@ func (p *page) counts() {
 	}
 }
 
-// calm waits until all that was asked for is there, but for searches, which take their time.
-func (p *page) calm() {
-	p.t.Helper()
-	for end := time.Now().Add(600 * time.Millisecond); time.Now().Before(end) && eval[bool](p, "(window.flying ?? 0) > 0"); time.Sleep(15 * time.Millisecond) {
-	}
-}
-
-// tab opens a second tab of the same browser.
-func (p *page) tab(url string) *page {
-	p.t.Helper()
-	ctx, cancel := chromedp.NewContext(p.ctx)
-	p.t.Cleanup(cancel)
-	q := &page{t: p.t, ctx: ctx}
-	q.counts()
-	q.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(url))
-	return q
-}
-
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()
 	if err := chromedp.Do(p.ctx, steps...); err != nil {
@@ -231,7 +110,7 @@ func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 // page is just going, has done nothing and is asked again.
 func eval[T any](p *page, js string) T {
 	p.t.Helper()
-	for end := time.Now().Add(12 * time.Second); ; time.Sleep(25 * time.Millisecond) {
+	for end := time.Now().Add(patience); ; time.Sleep(25 * time.Millisecond) {
 		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js))
 		if err == nil {
 			return v
@@ -245,15 +124,24 @@ func eval[T any](p *page, js string) T {
 // passing is whether an error of the page may go by itself.
 func passing(err error) bool {
 	var thrown *chromedp.ExceptionError
-	return errors.As(err, &thrown) || strings.Contains(err.Error(), "navigated or closed")
+	return errors.As(err, &thrown) || strings.Contains(err.Error(), "navigated or closed") || strings.Contains(err.Error(), "Promise was collected")
 }
 
 // until waits for a condition of the page, in Javascript. What cannot be asked
 // yet, because what it asks of is not there or a page is just going, is not so yet.
 func (p *page) until(what, js string) {
 	p.t.Helper()
-	for end := time.Now().Add(12 * time.Second); ; time.Sleep(15 * time.Millisecond) {
-		is, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
+	waits := `new Promise((say) => {
+		const end = performance.now() + 5000;
+		const look = () => {
+			let is = false;
+			try { is = !!(` + js + `); } catch { /* not yet */ }
+			if (is || performance.now() > end) say(is); else setTimeout(look, 60);
+		};
+		look();
+	})`
+	for end := time.Now().Add(patience); ; time.Sleep(15 * time.Millisecond) {
+		is, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool](waits, chromedp.EvalAwaitPromise))
 		if err != nil && !passing(err) {
 			p.t.Fatalf("%s: %v", js, err)
 		}
@@ -272,11 +160,12 @@ func (p *page) until(what, js string) {
 // or of "selector|=text" for the one that says just that.
 func q(at string) string {
 	sel, text, _ := strings.Cut(at, "|")
-	says := `((e.innerText ?? e.textContent ?? "") + " " + (e.getAttribute("aria-label") ?? "")).includes(` + strconv.Quote(text) + ")"
+	says := fmt.Sprintf(`((e.getAttribute("aria-label") ?? "").includes(%[1]s) || e.textContent.includes(%[1]s) && (e.innerText ?? e.textContent).includes(%[1]s))`,
+		strconv.Quote(text))
 	if whole, ok := strings.CutPrefix(text, "="); ok {
 		says = `e.textContent.trim() === ` + strconv.Quote(whole)
 	}
-	return fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.getClientRects().length && %s)`, strconv.Quote(sel), says)
+	return fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => %s && e.getClientRects().length)`, strconv.Quote(sel), says)
 }
 
 func (p *page) see(at string) {
@@ -317,27 +206,40 @@ func (p *page) settled() {
 	p.until("everything saved", `document.body.getAttribute("aria-busy") !== "true" && document.querySelector("[data-testid=sync]")?.dataset.state === "saved"`)
 }
 
-// centre scrolls an element into view and returns its middle, once it rests
-// there.
+// rest is a promise, in Javascript, of the middle of an element once the page rests: all that was asked for is there (a search
+// that takes its time is waited for so long and no longer), and the element stands still, scrolled into view.
+func rest(at string) string {
+	return `(async () => {
+		const next = () => new Promise((go) => { requestAnimationFrame(() => setTimeout(go)); setTimeout(go, 60); });
+		const begun = performance.now();
+		let last = "", still = 0;
+		while (performance.now() - begun < 20000) {
+			const e = ` + q(at) + `;
+			if (e && ((window.flying ?? 0) === 0 || performance.now() - begun > 12000)) {
+				e.scrollIntoView({ block: "nearest", inline: "nearest" });
+				const r = e.getBoundingClientRect(), now = [r.x + r.width / 2, r.y + r.height / 2];
+				still = String(now) === last ? still + 1 : 0;
+				last = String(now);
+				if (still === 2) return now;
+			} else still = 0;
+			await next();
+		}
+		return [];
+	})()`
+}
+
+// centre scrolls an element into view and returns its middle, once it rests there.
 func (p *page) centre(at string) (x, y float64) {
 	p.t.Helper()
-	place := "(e => { if (!e) return []; e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); " +
-		"return [r.x + r.width / 2, r.y + r.height / 2]; })(" + q(at) + ")"
 	p.see(at)
-	p.calm()
-	var last []float64
-	still := 0
-	for end := time.Now().Add(12 * time.Second); time.Now().Before(end); time.Sleep(25 * time.Millisecond) {
-		b := eval[[]float64](p, place)
-		if len(b) == 2 && slices.Equal(b, last) {
-			still++
-		} else {
-			still = 0
+	for end := time.Now().Add(patience); time.Now().Before(end); {
+		b, err := chromedp.Run(p.ctx, chromedp.Evaluate[[]float64](rest(at), chromedp.EvalAwaitPromise))
+		if err != nil && !passing(err) {
+			p.t.Fatal(err)
 		}
-		if still == 2 {
+		if len(b) == 2 {
 			return b[0], b[1]
 		}
-		last = b
 	}
 	p.t.Fatalf("%s does not rest", at)
 	return 0, 0

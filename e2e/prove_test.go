@@ -109,6 +109,7 @@ func ownRoom(t *testing.T) (*app, *page) {
 // A whole load test by mouse: as it is told from the first step to what came back; it passes, and the rule of what the shelf
 // bears has its mark. Loaded again and with the server away in its midst nothing is lost, and the clock goes on.
 func TestAWholeLoadTest(t *testing.T) {
+	t.Parallel()
 	a, p := ownRoom(t)
 	p.keys("6")
 	q := onTest(p, "alcove", "10min")
@@ -156,6 +157,7 @@ func TestAWholeLoadTest(t *testing.T) {
 
 // What was written while the server was away, on a page that is gone since, is sent from wherever the app is opened next.
 func TestWhatWaitsIsSentFromHome(t *testing.T) {
+	t.Parallel()
 	a, p := ownRoom(t)
 	p.keys("6")
 	q := onTest(p, "jars", "10min")
@@ -214,6 +216,7 @@ func entriesOf(a *app) (out []prove.Event) {
 
 // A whole load test by touch on a phone, and one that has to be stopped.
 func TestALoadTestByTouch(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	p.byTouch()
 	p.see("[data-testid=verdict]")
@@ -232,6 +235,7 @@ func TestALoadTestByTouch(t *testing.T) {
 
 // Readings over a year: typed, of another day, by table; what cannot be is named, a wrong one is taken back.
 func TestAYearOfReadingsTyped(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("6")
 	p.click(`[aria-label="On the bench"] button|=Over the years`)
@@ -274,6 +278,7 @@ func TestAYearOfReadingsTyped(t *testing.T) {
 
 // Something broke, on the wall and on purpose: what was expected, and what that teaches.
 func TestItBroke(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.keys("6")
 	p.click(`[aria-label="On the bench"] button|=It broke`)
@@ -301,6 +306,7 @@ func TestItBroke(t *testing.T) {
 
 // The log: remarks with pictures, by shelf, taken back, out and in again without doubling anything.
 func TestTheLogbook(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.keys("6")
 	p.click(`[aria-label="On the bench"] button|=Logbook`)
@@ -376,6 +382,7 @@ func logLines(a *app) []json.RawMessage {
 
 // A shelf that is due stands on the first page, and the way there leads to where it is read.
 func TestHomeSaysWhatToLookAt(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	when := time.Now().Add(-30 * 24 * time.Hour).UTC().Format(time.RFC3339)
 	a.send("POST", "/api/projects/"+first(a)+"/journal", `{"entries":[{"id":"due-1","kind":"reading","when":"`+when+`","about":"jars","data":{"mm":2.5,"gauge":"straightedge","kg":37.8}}]}`, http.StatusOK)

@@ -12,10 +12,9 @@ import (
 func onOwnWall(t *testing.T) (*app, *page) {
 	t.Helper()
 	a, _, _ := ownData(t)
-	p := browse(t, a.url, 1280, 800)
-	p.click("h2 a|Honey room, long wall")
+	p := browse(t, a.addressOf("Honey room, long wall")+"/board", 1280, 800)
 	p.says("[data-testid=verdict]", "Holds 36 kg")
-	p.keys("3")
+	p.see(`aside[aria-label="Stage: Board"]`)
 	return a, p
 }
 
@@ -35,6 +34,7 @@ const slotsHere = `Object.keys(localStorage).filter(k => k.startsWith("aguante:p
 
 // A save whose reply is lost is known again as one's own: nobody else is said to have changed it.
 func TestLostRepliesAreNoClash(t *testing.T) {
+	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
 	eval[any](p, `void (() => { const real = fetch; let lost = 3; window.fetch = async (url, init) => {
@@ -54,6 +54,7 @@ func TestLostRepliesAreNoClash(t *testing.T) {
 
 // What was changed in the last moment is sent on leaving, and is not a clash when one comes back.
 func TestTheLastMomentIsSent(t *testing.T) {
+	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
 	wall := eval[string](p, "location.href")
@@ -71,6 +72,7 @@ func TestTheLastMomentIsSent(t *testing.T) {
 
 // Twenty edits while the server is away, and the page loaded again meanwhile: all are there.
 func TestTwentyEditsWhileTheServerIsAway(t *testing.T) {
+	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
 	p.click(thing("support", "jars-b2"))
@@ -91,6 +93,7 @@ func TestTwentyEditsWhileTheServerIsAway(t *testing.T) {
 
 // Each window keeps its own edits, and forgets no other's; what a closed one left is offered.
 func TestWindowsKeepTheirOwn(t *testing.T) {
+	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
 	wall := eval[string](p, "location.href")
@@ -120,6 +123,7 @@ func TestWindowsKeepTheirOwn(t *testing.T) {
 
 // A save that the server cannot do is said where one looks, and done when it can.
 func TestARefusedSaveIsTriedAgain(t *testing.T) {
+	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
 	eval[any](p, `void (() => { const real = fetch; let full = 1; window.fetch = async (url, init) => init?.method === "PUT" && full-- > 0

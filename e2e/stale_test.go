@@ -54,6 +54,7 @@ const spoil = `(() => {
 // However replies come, or do not, an answer that is not of the design on the screen says so
 // within a fifth of a second; and in the end there is the right one.
 func TestNoAnswerOfAnotherDesignUnmarked(t *testing.T) {
+	t.Parallel()
 	a, p := openJars(t, 1280, 800)
 	p.click(thing("support", "jars-b2"))
 	p.settled()
@@ -85,6 +86,7 @@ func TestNoAnswerOfAnotherDesignUnmarked(t *testing.T) {
 
 // A server that is away leaves the last answer there, marked.
 func TestAnAnswerBeforeTheServerWentIsMarked(t *testing.T) {
+	t.Parallel()
 	a := start(t, "serve", "--data", t.TempDir())
 	p := browse(t, a.url, 1280, 800)
 	p.newWall()
@@ -106,6 +108,7 @@ func TestAnAnswerBeforeTheServerWentIsMarked(t *testing.T) {
 // One shelf that cannot be judged says why, and leaves the others judged: they say that it is not
 // counted, and it can be mended.
 func TestARefusedShelfLeavesTheOthersJudged(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.onShelf("rack")
 	p.click("aside li button|upright 2")

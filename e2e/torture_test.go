@@ -140,6 +140,7 @@ func (w *tortured) records(done chan<- struct{}) {
 // Killed in mid-edit, mid-journal, mid-backup, mid-upgrade and mid-start, nothing that was
 // acknowledged is lost, and it starts again by itself.
 func TestKilledAgainAndAgain(t *testing.T) {
+	t.Parallel()
 	doc := readDemo(t)
 	data := t.TempDir()
 	w := &tortured{app: &app{t: t, args: []string{"serve", "--data", data}}, t: t, data: data, entries: map[string]bool{}, draw: rand.New(rand.NewPCG(1, 2))}
@@ -168,7 +169,7 @@ func TestKilledAgainAndAgain(t *testing.T) {
 			<-done
 		case 2: // both the program that makes a backup and the one that it is made of
 			file := filepath.Join(data, fmt.Sprintf("backup-%d.db", round))
-			c := exec.Command(binary, "backup", file, "--data", data)
+			c := program("backup", file, "--data", data)
 			if err := c.Start(); err != nil {
 				t.Fatal(err)
 			}
@@ -191,7 +192,7 @@ func TestKilledAgainAndAgain(t *testing.T) {
 			if err := os.WriteFile(filepath.Join(dir, "aguante.db"), old, 0o600); err != nil {
 				t.Fatal(err)
 			}
-			c := exec.Command(binary, "serve", "--quiet", "--data", dir, "--addr", "127.0.0.1:0")
+			c := program("serve", "--quiet", "--data", dir, "--addr", "127.0.0.1:0")
 			if err := c.Start(); err != nil {
 				t.Fatal(err)
 			}
@@ -206,7 +207,7 @@ func TestKilledAgainAndAgain(t *testing.T) {
 			continue // the other one runs on
 		case 4:
 			w.kill(0)
-			c := exec.Command(binary, "serve", "--quiet", "--data", data, "--addr", "127.0.0.1:0")
+			c := program("serve", "--quiet", "--data", data, "--addr", "127.0.0.1:0")
 			if err := c.Start(); err != nil {
 				t.Fatal(err)
 			}
@@ -239,6 +240,7 @@ func refused(t *testing.T, want string, args ...string) {
 
 // Killed, and its log taken away: a clear word, and nothing is touched.
 func TestALogTakenAwayIsMissed(t *testing.T) {
+	t.Parallel()
 	a, data, db := ownData(t)
 	a.kill(0)
 	if err := os.Remove(db + "-wal"); err != nil {
@@ -266,6 +268,7 @@ func small(t *testing.T, kB int) string {
 
 // On a full disk nothing that was acknowledged is lost; it says so, and goes on when there is room.
 func TestADiskThatIsFull(t *testing.T) {
+	t.Parallel()
 	disk := small(t, 2000)
 	a := start(t, "serve", "--data", disk)
 	var made store.Saved
@@ -306,6 +309,7 @@ func TestADiskThatIsFull(t *testing.T) {
 
 // A disk that cannot be written to: a clear word and an end.
 func TestADiskThatIsReadOnly(t *testing.T) {
+	t.Parallel()
 	disk := small(t, 2000)
 	start(t, "serve", "--data", disk).stop()
 	if err := syscall.Mount("tmpfs", disk, "tmpfs", syscall.MS_REMOUNT|syscall.MS_RDONLY, ""); err != nil {
@@ -317,6 +321,7 @@ func TestADiskThatIsReadOnly(t *testing.T) {
 
 // Every edit that is acknowledged has been synced to the disk before: the system is watched.
 func TestEditsAreSyncedBeforeTheyAreAcknowledged(t *testing.T) {
+	t.Parallel()
 	strace, err := exec.LookPath("strace")
 	if err == nil {
 		err = exec.Command(strace, "-qq", "-e", "trace=fsync", "true").Run()

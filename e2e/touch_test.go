@@ -40,6 +40,7 @@ func along(p *page, id string) string {
 // and no thing. What the browser cancels is undone. Two fingers bring the wall nearer, and one that rests
 // opens the menu of what it rests on.
 func TestFingers(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	p.byTouch()
 	p.says("[data-testid=verdict]", "Holds 36 kg")
@@ -104,6 +105,7 @@ func TestFingers(t *testing.T) {
 
 // A figure is typed on a pad from below, beside the verdict that it changes, with fractions and units as keys.
 func TestThePad(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 390, 844)
 	p.byTouch()
 	p.click("aside li button|bracket 2")
@@ -134,6 +136,7 @@ func TestThePad(t *testing.T) {
 
 // Two of the eighteen builds with fingers on a phone.
 func TestTwoBuildsByTouch(t *testing.T) {
+	t.Parallel()
 	for _, b := range eighteen()[:6] {
 		if !strings.HasPrefix(b.name, "small brackets") && !strings.HasPrefix(b.name, "pipe hook") {
 			continue
@@ -154,6 +157,7 @@ func TestTwoBuildsByTouch(t *testing.T) {
 // The wall in words has everything on it, and a build can be done by it: the bracket on nothing is found
 // there, and put right.
 func TestABuildByWords(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	p.click("button|=in words")
 	words := `section[aria-label="The wall in words"]`
@@ -177,6 +181,7 @@ func TestABuildByWords(t *testing.T) {
 
 // The wheel brings the wall nearer about the pointer; what lies there stays there.
 func TestTheWheelComesNearer(t *testing.T) {
+	t.Parallel()
 	_, p := openJars(t, 1280, 800)
 	x, y := p.centre(thing("support", "jars-b2"))
 	p.do(chromedp.MouseEvent(chromedp.MouseMoved, x, y))

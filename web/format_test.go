@@ -3,17 +3,15 @@ package web
 import (
 	"encoding/json"
 	"os"
-	"os/exec"
 	"testing"
+
+	"aguante/web/nodetest"
 )
 
 // The front end writes figures the way the core does: both are held against
 // one golden table. TypeScript's own compiler turns format.ts into something
 // that node runs.
 func TestTheScreenWritesFiguresLikeTheCore(t *testing.T) {
-	if _, err := os.Stat("node_modules/typescript"); err != nil {
-		t.Skip("the front end's packages are not installed: run make setup")
-	}
 	const script = `
 const ts = require("typescript"), fs = require("fs");
 const js = ts.transpileModule(fs.readFileSync("src/format.ts", "utf8"), { compilerOptions: { module: "CommonJS", target: "ES2022" } }).outputText;
@@ -24,10 +22,7 @@ const as = {
 };
 const rows = JSON.parse(fs.readFileSync("../core/say/testdata/format.json", "utf8"));
 console.info(JSON.stringify(rows.map(r => as[r.as](r.value, { length: r.in, mass: r.in }))));`
-	out, err := exec.Command("node", "-e", script).Output()
-	if err != nil {
-		t.Fatal(err)
-	}
+	out := nodetest.Run(t, nil, "-e", script)
 	var got []string
 	if err := json.Unmarshal(out, &got); err != nil {
 		t.Fatal(err)

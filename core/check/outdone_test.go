@@ -14,7 +14,7 @@ func TestTheOutdoneAskNoMore(t *testing.T) {
 	ways := support.Recipes()
 	draw := dresstest.New(11)
 	left, asked := 0, 0
-	for trial := range 600 {
+	for trial := range dresstest.Trials(200, 4800) {
 		p := draw.Design(ways[trial%len(ways)].Key)
 		s := &p.Shelves[0]
 		if form, _ := s.Form(); form != nil {

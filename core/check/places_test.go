@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
-	"os"
 	"testing"
 
 	"aguante/core/check"
@@ -110,7 +109,6 @@ func TestWhereverAPartIsPut(t *testing.T) {
 func TestEveryFigureAtItsEnds(t *testing.T) {
 	draw := dresstest.New(2626)
 	refused, answered := 0, 0
-	all := os.Getenv("AGUANTE_DESIGNS") != ""
 	for n, way := range support.Recipes() {
 		p := draw.Design(way.Key)
 		if n%4 != 0 {
@@ -122,7 +120,7 @@ func TestEveryFigureAtItsEnds(t *testing.T) {
 			}
 			was := f.Value()
 			for k, v := range []float64{f.Bounds.Lo, f.Bounds.Lo + 0.1, f.Bounds.Hi - 0.1, f.Bounds.Hi} {
-				if !all && (i+n)%16 != k {
+				if !dresstest.Long && (i+n)%16 != k {
 					continue // a quarter of them, one way each
 				}
 				f.Set(v)

@@ -4,9 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
-	"os"
 	"slices"
-	"strconv"
 	"testing"
 
 	"aguante/core/check"
@@ -19,22 +17,15 @@ import (
 	"aguante/core/support"
 )
 
-// designs is how many are drawn: make long draws more.
-func designs(t *testing.T) int {
-	n, err := strconv.Atoi(os.Getenv("AGUANTE_DESIGNS"))
-	if err != nil {
-		return 500
-	}
-	t.Logf("%d designs", n)
-	return n
-}
+// designs is how many are drawn.
+var designs = dresstest.Trials(200, 20000)
 
 // drawn calls with designs at random over all ways and forms, each with its first shelf as it
 // stands.
 func drawn(t *testing.T, seed uint64, one int, do func(name string, p *design.Project, s *check.Shelf)) {
 	draw := dresstest.New(seed)
 	ways := support.Recipes()
-	for trial := range designs(t) / one {
+	for trial := range designs / one {
 		way := ways[trial%len(ways)].Key
 		p := draw.Design(way)
 		rep, err := check.Run(t.Context(), p)
@@ -116,7 +107,7 @@ func TestWhatHoldsHolds(t *testing.T) {
 			t.Errorf("%s: at 1.001 of %.4g kg nothing is over its limit, %s was to be", name, s.HoldsUpTo.Kg, s.First)
 		}
 	})
-	if limits < designs(t)/8 {
+	if limits < designs/8 {
 		t.Errorf("only %d limits: this tests little", limits)
 	}
 }
@@ -278,7 +269,7 @@ func TestNoCliffs(t *testing.T) {
 			}
 		}
 	})
-	if moved < designs(t)/4 {
+	if moved < designs/4 {
 		t.Errorf("only %d moved: this tests little", moved)
 	}
 }
@@ -381,7 +372,7 @@ func TestMixedRailsHoldWhatTheySay(t *testing.T) {
 			t.Errorf("%s: at 0.999 of %.4g kg %s is used %v", name, now.HoldsUpTo.Kg, over(under)[0].ID, over(under)[0].Used)
 		}
 	})
-	if mixed < designs(t)/20 {
+	if mixed < designs/20 {
 		t.Errorf("only %d rails: this tests little", mixed)
 	}
 }

@@ -16,7 +16,7 @@ import (
 func TestRandomDesignsKeepTheirHead(t *testing.T) {
 	draw := dresstest.New(11)
 	offered := 0
-	for trial := range 96 {
+	for trial := range dresstest.Trials(len(support.Recipes()), 480) {
 		way := support.Recipes()[trial%len(support.Recipes())].Key
 		p := draw.Design(way)
 		r, err := check.Run(t.Context(), p)

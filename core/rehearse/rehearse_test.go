@@ -4,6 +4,7 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"aguante/core/dress/dresstest"
 	"aguante/core/prove"
 )
 
@@ -58,13 +59,13 @@ func TestWhatWouldComeDownIsTold(t *testing.T) {
 		if k.Steel {
 			continue // hardly one in a million comes down under 0.7 of what bends it
 		}
-		got, n := told(&k, 300)
+		got, n := told(&k, dresstest.Trials(60, 300))
 		t.Logf("%s: %d of %d told", k.Name, got, n)
 		if float64(got) < least[k.Name]*float64(n) {
 			t.Errorf("%s: only %d of %d were told", k.Name, got, n)
 		}
 	}
-	if got, n := told(nil, 300); float64(got) < 0.91*float64(n) {
+	if got, n := told(nil, dresstest.Trials(60, 300)); float64(got) < 0.91*float64(n) {
 		t.Errorf("the mix: only %d of %d were told", got, n)
 	} else {
 		t.Logf("the mix: %d of %d told", got, n)
@@ -76,7 +77,7 @@ func TestWhatWouldComeDownIsTold(t *testing.T) {
 func TestSoundShelvesAreSeldomStopped(t *testing.T) {
 	for _, g := range []prove.Gauge{prove.Dial, prove.Edge, prove.Line} {
 		sound, stopped, begun, told, noise := 0, 0, 0, 0, 0
-		for seed := range uint64(2000) {
+		for seed := range uint64(dresstest.Trials(500, 2000)) {
 			deaf := fresh(seed, nil, g)
 			if deaf.Test(true) == CameDown {
 				continue

@@ -124,7 +124,7 @@ func madeOtherwise(r *rand.Rand, p *design.Project) {
 func TestCardsMakeThePieces(t *testing.T) {
 	r, ways := dresstest.New(1919), support.Recipes()
 	cut, refused, kinds := 0, 0, map[Kind]int{}
-	for n := range 300 {
+	for n := range dresstest.Trials(150, 3000) {
 		p := r.Design(ways[n%len(ways)].Key)
 		madeOtherwise(r.Rand, p)
 		cards := Cards(p, plan.Parts(p), kerf, nil)
@@ -157,7 +157,7 @@ func TestCardsMakeThePieces(t *testing.T) {
 func TestOrderMatters(t *testing.T) {
 	r, ways := dresstest.New(77), support.Recipes()
 	other := 0
-	for n := range 120 {
+	for n := range dresstest.Trials(60, 1200) {
 		p := r.Design(ways[n%len(ways)].Key)
 		madeOtherwise(r.Rand, p)
 		cards := Cards(p, plan.Parts(p), kerf, nil)

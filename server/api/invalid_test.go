@@ -5,8 +5,6 @@ import (
 	"math"
 	"net/http"
 	"net/http/httptest"
-	"os"
-	"strconv"
 	"sync/atomic"
 	"testing"
 
@@ -44,10 +42,7 @@ type tally struct{ states, refused, drawn, offered, mended atomic.Int64 }
 // its end is the answer that was there before.
 func TestAnInvalidStateCanBeEditedFurther(t *testing.T) {
 	const hands, edits = 6, 20
-	trials := 300
-	if n, err := strconv.Atoi(os.Getenv("AGUANTE_DESIGNS")); err == nil {
-		trials = n / 2
-	}
+	trials := dresstest.Trials(60, 10000)
 	s := server(t)
 	var sum tally
 	ways := support.Recipes()

@@ -15,6 +15,7 @@ import (
 	"testing"
 	"time"
 
+	"aguante/core/dress/dresstest"
 	"aguante/core/prove"
 	"aguante/server/contract"
 )
@@ -111,7 +112,7 @@ func TestAnEntrySpeaksOfItsDesign(t *testing.T) {
 	}
 	var before, after contract.Journal
 	ask(t, s, "GET", wall+"/journal", "", &before)
-	for n := range 300 {
+	for n := range dresstest.Trials(40, 300) {
 		doc := strings.Replace(jars(t), `"name": "Jar shelf"`, fmt.Sprintf(`"name": "Jar shelf %d"`, n), 1)
 		if code := ask(t, s, "PUT", wall, doc, nil, "If-Match", fmt.Sprintf(`"%d"`, n+1)); code != http.StatusOK {
 			t.Fatalf("edit %d: %d", n, code)
@@ -184,7 +185,8 @@ func TestALongLogAndALargePicture(t *testing.T) {
 	s := server(t)
 	wall := wallIn(t, s)
 	begun := time.Date(2000, 1, 1, 12, 0, 0, 0, time.UTC)
-	for n := 0; n < 10_000; n += 200 {
+	many := dresstest.Trials(2_400, 10_000)
+	for n := 0; n < many; n += 200 {
 		var some []string
 		for k := range 200 {
 			some = append(some, fmt.Sprintf(`{"id":"r%d","kind":"reading","about":"alcove","when":%q,"data":{"mm":%.2f,"gauge":"dial","kg":3.3}}`, n+k,
@@ -199,7 +201,7 @@ func TestALongLogAndALargePicture(t *testing.T) {
 		t.Errorf("%d, %d readings", code, len(r.Years.Readings))
 	}
 	var l contract.LogReply
-	if code := ask(t, s, "GET", wall+"/log", "", &l); code != http.StatusOK || len(l.Lines) != 10_000 || l.Lines[0].ID != "r9999" {
+	if code := ask(t, s, "GET", wall+"/log", "", &l); code != http.StatusOK || len(l.Lines) != many || l.Lines[0].ID != fmt.Sprintf("r%d", many-1) {
 		t.Errorf("%d, %d lines", code, len(l.Lines))
 	}
 	var b bytes.Buffer

@@ -3,7 +3,6 @@ package calendar
 import (
 	"encoding/json"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -11,6 +10,7 @@ import (
 
 	"aguante/core/order"
 	"aguante/core/say"
+	"aguante/web/nodetest"
 )
 
 // event is one as a library that is not ours reads it.
@@ -26,15 +26,10 @@ func read(t *testing.T, ics []byte) []event {
 	if err := os.WriteFile(file, ics, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	run := exec.Command("node", "--input-type=module", "-e", `import ICAL from "ical.js"; import fs from "fs";
+	out := nodetest.Run(t, nil, "--input-type=module", "-e", `import ICAL from "ical.js"; import fs from "fs";
 const c = new ICAL.Component(ICAL.parse(fs.readFileSync(process.argv[1], "utf8")));
 console.log(JSON.stringify(c.getAllSubcomponents("vevent").map(v => { const e = new ICAL.Event(v); return { UID: e.uid, Summary: e.summary, Description: e.description ?? "",
 Start: e.startDate.toString(), End: e.endDate.toString(), Floating: e.startDate.zone === ICAL.Timezone.localTimezone, Alarms: v.getAllSubcomponents("valarm").length }; })))`, file)
-	run.Dir = "../../web"
-	out, err := run.CombinedOutput()
-	if err != nil {
-		t.Fatalf("%v: %s", err, out)
-	}
 	var all []event
 	if err := json.Unmarshal(out, &all); err != nil {
 		t.Fatalf("%v: %s", err, out)

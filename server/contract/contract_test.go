@@ -3,11 +3,11 @@ package contract
 import (
 	"bytes"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"testing"
 
 	"aguante/core/design"
+	"aguante/web/nodetest"
 )
 
 // What is made from the Go types is committed; a stale copy fails here.
@@ -20,19 +20,12 @@ func TestGeneratedFilesAreFresh(t *testing.T) {
 	if err != nil || !bytes.Equal(have, project) {
 		t.Errorf("docs/project.schema.json is stale: run make generate (%v)", err)
 	}
-	if _, err := os.Stat("../../web/node_modules/json-schema-to-typescript"); err != nil {
-		t.Skip("the front end's packages are not installed: run make setup")
-	}
 	wire, err := WireSchema()
 	if err != nil {
 		t.Fatal(err)
 	}
 	file := filepath.Join(t.TempDir(), "types.ts")
-	c := exec.Command("node", "scripts/types.mjs", file)
-	c.Dir, c.Stdin = "../../web", bytes.NewReader(wire)
-	if out, err := c.CombinedOutput(); err != nil {
-		t.Fatalf("%s %v", out, err)
-	}
+	nodetest.Run(t, wire, "scripts/types.mjs", file)
 	fresh, err := os.ReadFile(file)
 	if err != nil {
 		t.Fatal(err)
