@@ -1,5 +1,5 @@
 # Each target does its own set-up. The two that matter: make demo, make test.
-.PHONY: demo test long fuzz torture soak check e2e bench dev build setup chromium generate lint screenshots
+.PHONY: demo test long mutants fuzz torture soak check e2e bench dev build setup chromium generate lint screenshots
 
 NPM := npm --prefix web
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/tsconfig.json -type f)
@@ -10,14 +10,23 @@ demo: build
 build: web/dist/index.html
 	go build -o bin/aguante ./cmd/aguante
 
-# Tests that run the built program or node are not seen by Go's cache of results,
-# so nothing is taken from it.
-test: chromium lint
-	go test -count 1 -timeout 28m ./...
+# What fails fastest first: format, vet, types, style; the core and the server; the browser. Tests that run the built program
+# or node are not seen by Go's cache of results, so nothing is taken from it.
+TESTS := go run -C tools ./tests
+test: chromium lint web/node_modules/.package-lock.json
+	go test -json -vet=off -count 1 $(shell go list ./... | grep -v /e2e) | $(TESTS)
+	$(BROWSER)
 
-# The random designs of the core, 20 000 in place of 500: about half an hour.
-long:
-	AGUANTE_DESIGNS=20000 go test -count 1 -timeout 3h ./core/check -run 'WhatHoldsHolds|WhatChangesNothing|WhatNeverHelps|NoCliffs' -v
+BROWSER := go test -json -vet=off -count 1 -timeout 25m ./e2e | $(TESTS)
+
+# The long form of all that is random or simulated, and every view at every size: about an hour and a half.
+long: chromium web/dist/index.html
+	AGUANTE_LONG=1 go test -count 1 -timeout 4h ./core/... ./server/... -v
+	AGUANTE_LONG=1 go test -count 1 -timeout 1h ./e2e -run 'NothingLies|EighteenBuilds' -v
+
+# Wrong changes to the rules, one at a time: which of them do the tests of their package not notice?
+mutants:
+	go run -C tools ./mutants
 
 # A million inputs that nobody would give, over all that is read: about half an hour.
 FUZZ := core/quantity:FuzzParseLength:400000 server/tables:FuzzTables:200000 server/tables:FuzzScan:150000 server/projectfile:FuzzRead:100000 \
@@ -35,14 +44,16 @@ torture:
 soak:
 	AGUANTE_SOAK=10m go test -count 1 -timeout 30m ./server/api -run TestSoak -v
 
-# Without a browser or the front end: the core and the server.
+# The core and the server, without a browser and without node's packages.
 check:
-	go vet ./core/... ./server/... ./cmd/... ./demo/... && go test ./core/... ./server/... ./cmd/... ./demo/...
+	go vet ./core/... ./server/... ./cmd/... ./demo/...
+	go test -json -vet=off -count 1 ./core/... ./server/... ./cmd/... ./demo/... | $(TESTS)
 
 # Everything but the tests that a machine can say: format, vet, types, style.
 lint: web/dist/index.html
 	@test -z "$$(gofmt -l cmd core demo e2e server web/*.go)" || { gofmt -l cmd core demo e2e server web/*.go; echo "run gofmt -w on these"; exit 1; }
 	go vet ./...
+	go -C tools vet ./...
 	go tool -modfile=tools/go.mod staticcheck ./...
 	$(NPM) run --silent lint
 
@@ -57,10 +68,11 @@ web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
 
 # What tests need of the system: a browser, and what renders a PDF.
 chromium:
-	@command -v chromium >/dev/null && command -v pdftoppm >/dev/null || { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium poppler-utils; }
+	@command -v chromium-headless-shell >/dev/null && command -v pdftoppm >/dev/null || \
+		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell poppler-utils; }
 
 e2e: chromium web/dist/index.html
-	go test -count 1 -timeout 28m ./...
+	$(BROWSER)
 
 bench: web/dist/index.html
 	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./core/cutting ./core/plan ./server/api ./e2e

@@ -33,7 +33,7 @@ const patience = 90 * time.Second
 func TestMain(m *testing.M) {
 	flag.Parse()
 	if at := flag.Lookup("test.parallel"); at.Value.String() == at.DefValue {
-		_ = flag.Set("test.parallel", strconv.Itoa(2*runtime.NumCPU()))
+		_ = flag.Set("test.parallel", strconv.Itoa(3*runtime.NumCPU()))
 	}
 	os.Exit(run(m))
 }

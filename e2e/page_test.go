@@ -40,7 +40,7 @@ type browser struct {
 // open starts the browser, once.
 func (b *browser) open() (context.Context, error) {
 	b.once.Do(func() {
-		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
+		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU,
 			chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("force-device-scale-factor", "1"),
 			chromedp.Flag("font-render-hinting", "none"), chromedp.UserDataDir(b.dir), chromedp.WSURLReadTimeout(patience))
 		actx, end := chromedp.NewExecAllocator(context.Background(), opts...)
@@ -226,6 +226,39 @@ func rest(at string) string {
 		}
 		return [];
 	})()`
+}
+
+// still waits until nothing is on its way and nothing moves: no text of the page, drawn or written, stands elsewhere than a
+// moment before.
+func (p *page) still() {
+	p.t.Helper()
+	p.until("fonts", `document.fonts.status === "loaded"`)
+	const look = `(async () => {
+		const places = () => [...document.querySelectorAll("text, p, h1, h2, h3, button, li, [role=dialog]")].map((e) => {
+			const r = e.getBoundingClientRect();
+			return Math.round(r.x * 10) + "," + Math.round(r.y * 10);
+		}).join(" ") + document.documentElement.scrollHeight;
+		let was = "", same = 0;
+		for (const begun = performance.now(); performance.now() - begun < 5000;) {
+			const quiet = ((window.flying ?? 0) === 0 || performance.now() - begun > 4000) && document.body.getAttribute("aria-busy") !== "true";
+			const now = places();
+			same = quiet && now === was ? same + 1 : 0;
+			if (same === 3) return true;
+			was = now;
+			await new Promise((go) => { requestAnimationFrame(() => setTimeout(go, 30)); setTimeout(go, 90); });
+		}
+		return false;
+	})()`
+	for end := time.Now().Add(patience); time.Now().Before(end); {
+		rests, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool](look, chromedp.EvalAwaitPromise))
+		if err != nil && !passing(err) {
+			p.t.Fatal(err)
+		}
+		if rests {
+			return
+		}
+	}
+	p.t.Fatal("the page does not rest")
 }
 
 // centre scrolls an element into view and returns its middle, once it rests there.

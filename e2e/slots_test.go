@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -22,7 +23,7 @@ func onOwnWall(t *testing.T) (*app, *page) {
 func (a *app) eventually(depth float64) {
 	a.t.Helper()
 	var got float64
-	for end := time.Now().Add(5 * time.Second); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
 		if got = float64(a.named("Honey room, long wall").Shelves[0].Depth); got == depth {
 			return
 		}
@@ -37,14 +38,14 @@ func TestLostRepliesAreNoClash(t *testing.T) {
 	t.Parallel()
 	a, p := onOwnWall(t)
 	p.settled()
-	eval[any](p, `void (() => { const real = fetch; let lost = 3; window.fetch = async (url, init) => {
+	eval[any](p, `void (() => { const real = fetch; window.lost = 0; window.fetch = async (url, init) => {
 		const reply = await real(url, init);
-		if (init?.method === "PUT" && lost-- > 0) throw new TypeError("lost on the way back");
+		if (init?.method === "PUT" && window.lost++ < 3) throw new TypeError("lost on the way back");
 		return reply;
 	}; })()`)
-	for _, d := range []string{"9", "9.5", "10"} {
+	for i, d := range []string{"9", "9.5", "10"} {
 		p.put("depth", d+" in")
-		time.Sleep(700 * time.Millisecond)
+		p.until("a reply to be lost", fmt.Sprintf("window.lost > %d", i))
 	}
 	p.settled()
 	p.gone("[role=dialog]")
@@ -105,8 +106,8 @@ func TestWindowsKeepTheirOwn(t *testing.T) {
 	p.keys(kb.ArrowRight)
 	other.keys(kb.ArrowLeft)
 	p.until("two slots", slotsHere+" === 2")
+	eval[any](other, `void (window.fetch = () => Promise.reject(new TypeError("nobody is there")))`) // when it sends on leaving
 	other.do(chromedp.Navigate("about:blank"))
-	time.Sleep(500 * time.Millisecond) // what it sends on leaving finds nobody
 	a.again()
 	p.settled()
 	p.until("its own slot to be forgotten, the other's not", slotsHere+" === 1")
@@ -133,4 +134,53 @@ func TestARefusedSaveIsTriedAgain(t *testing.T) {
 	p.settled()
 	p.gone("[data-testid=not-saved]")
 	a.eventually(228.6)
+}
+
+// An edit that is undone before it was saved is gone: it is not what the page begins with when it is loaded again.
+func TestAnUndoneEditDoesNotComeBack(t *testing.T) {
+	t.Parallel()
+	a, p := onOwnWall(t)
+	p.settled()
+	was, stored := p.figure("depth"), float64(a.stored().Shelves[0].Depth)
+	// The pause after which an edit is saved does not end.
+	eval[any](p, `void (() => { const real = setTimeout; window.setTimeout = (f, ms, ...more) => (ms === 600 ? 0 : real(f, ms, ...more)); })()`)
+	p.put("depth", "9 in")
+	p.until("it to be kept here", slotsHere+" === 1")
+	p.click("button|=undo")
+	p.until("it to be forgotten", slotsHere+" === 0")
+	p.do(chromedp.Reload())
+	p.says("[data-testid=verdict]", "Holds 36 kg")
+	p.settled()
+	if now := p.figure("depth"); now != was {
+		t.Errorf("it is %s deep again, it was %s", now, was)
+	}
+	a.eventually(stored)
+}
+
+// Two windows on one wall write while the server is away, and are closed: what both wrote arrives.
+func TestEntriesOfTwoWindows(t *testing.T) {
+	t.Parallel()
+	a, p := ownRoom(t)
+	p.keys("6")
+	q := onTest(p, "jars", "10min")
+	for q.step() != "wait" {
+	}
+	other := p.tab(eval[string](p, "location.href"))
+	other.see("button|=a creak")
+	before := len(entriesOf(a))
+	a.stop()
+	for _, one := range []*page{p, other} {
+		one.click("button|=a creak")
+		one.says("[data-testid=kept]", "1 entry is kept")
+	}
+	for _, one := range []*page{p, other} {
+		one.do(chromedp.Navigate("about:blank"))
+	}
+	a.again()
+	p.do(chromedp.Navigate(a.url))
+	p.see("h2 a")
+	p.until("what waited to be sent", `Object.keys(localStorage).every((k) => !k.startsWith("aguante:out:"))`)
+	if now := len(entriesOf(a)); now != before+2 {
+		t.Errorf("%d entries, there were %d", now, before)
+	}
 }

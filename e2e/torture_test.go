@@ -74,6 +74,22 @@ type tortured struct {
 	entries map[string]bool // that were acknowledged
 	slowest time.Duration
 	draw    *rand.Rand
+	done    chan struct{} // something was acknowledged
+}
+
+// killed kills the app once so many things at random were acknowledged, and a little later.
+func (w *tortured) killed() {
+	for range w.draw.IntN(6) {
+		select {
+		case <-w.done:
+		case <-time.After(patience):
+			w.t.Fatal("nothing is acknowledged")
+		}
+	}
+	w.kill(time.Duration(w.draw.Int64N(int64(8 * time.Millisecond))))
+	for len(w.done) > 0 {
+		<-w.done
+	}
 }
 
 func (w *tortured) start() {
@@ -122,6 +138,7 @@ func (w *tortured) edits(doc string, done chan<- struct{}) {
 			return
 		}
 		w.acked, w.version = w.sent, saved.Version
+		w.done <- struct{}{}
 	}
 }
 
@@ -134,6 +151,7 @@ func (w *tortured) records(done chan<- struct{}) {
 			return
 		}
 		w.entries[id] = true
+		w.done <- struct{}{}
 	}
 }
 
@@ -143,7 +161,7 @@ func TestKilledAgainAndAgain(t *testing.T) {
 	t.Parallel()
 	doc := readDemo(t)
 	data := t.TempDir()
-	w := &tortured{app: &app{t: t, args: []string{"serve", "--data", data}}, t: t, data: data, entries: map[string]bool{}, draw: rand.New(rand.NewPCG(1, 2))}
+	w := &tortured{app: &app{t: t, args: []string{"serve", "--data", data}}, t: t, data: data, entries: map[string]bool{}, done: make(chan struct{}, 1000), draw: rand.New(rand.NewPCG(1, 2))}
 	t.Cleanup(w.stop)
 	w.start()
 	var made store.Saved
@@ -161,11 +179,11 @@ func TestKilledAgainAndAgain(t *testing.T) {
 		switch done := make(chan struct{}); round % 5 {
 		case 0:
 			go w.edits(doc, done)
-			w.kill(pause(60 * time.Millisecond))
+			w.killed()
 			<-done
 		case 1:
 			go w.records(done)
-			w.kill(pause(60 * time.Millisecond))
+			w.killed()
 			<-done
 		case 2: // both the program that makes a backup and the one that it is made of
 			file := filepath.Join(data, fmt.Sprintf("backup-%d.db", round))
@@ -174,7 +192,7 @@ func TestKilledAgainAndAgain(t *testing.T) {
 				t.Fatal(err)
 			}
 			go w.edits(doc, done)
-			w.kill(pause(60 * time.Millisecond))
+			w.killed()
 			<-done
 			if round%2 == 0 {
 				_ = c.Process.Kill()
@@ -336,7 +354,11 @@ func TestEditsAreSyncedBeforeTheyAreAcknowledged(t *testing.T) {
 	a := &app{t: t}
 	a.follow(c)
 	t.Cleanup(a.stop)
-	time.Sleep(time.Second) // the copy of the day
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+		if made, _ := filepath.Glob(filepath.Join(data, "aguante-copies", "*.db")); len(made) > 0 {
+			break // the copy of the day
+		}
+	}
 	syncs := func() int {
 		b, err := os.ReadFile(log)
 		if err != nil && !errors.Is(err, os.ErrNotExist) {

@@ -169,7 +169,7 @@ func TestOrderMatters(t *testing.T) {
 			other++
 		}
 	}
-	if other < 20 {
+	if other < dresstest.Trials(10, 400) {
 		t.Errorf("backwards only %d come out otherwise", other)
 	}
 	board := func() *Stuff { return &Stuff{Length: 800, Width: 200, Thick: 18} }

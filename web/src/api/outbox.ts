@@ -50,16 +50,28 @@ function keep(id: string, all: Kept[]): boolean {
 
 /**
  * Takes over what windows that are no longer there left behind. An entry that two take over is one entry of the journal, which
- * knows it by its id.
+ * knows it by its id. Those that are there still send their own; one that closes before it has done so is looked for again.
  */
 async function takeOver(id: string) {
   const open = await openWindows();
   const names = kept(() => Object.keys(localStorage)) ?? [];
   for (const slot of names.filter((k) => k === slots(id) || k.startsWith(`${slots(id)}:`))) {
-    if (open(slot.slice(slots(id).length + 1))) continue;
+    const name = slot.slice(slots(id).length + 1);
+    if (open(name)) {
+      if (name !== tab) again(id, 3000);
+      continue;
+    }
     const was = localStorage.getItem(slot);
     if (keep(id, [...box(id), ...read(slot)]) && localStorage.getItem(slot) === was) localStorage.removeItem(slot);
   }
+}
+
+function again(id: string, ms: number) {
+  clearTimeout(later.get(id));
+  later.set(
+    id,
+    setTimeout(() => void flush(id), ms),
+  );
 }
 
 const sending = new Map<string, Promise<string | null>>();
@@ -80,11 +92,7 @@ export function flush(id: string, own?: Kept): Promise<string | null> {
         await busy(build.record(id, next.entries, next.design));
       } catch (err) {
         if (err instanceof Away) {
-          clearTimeout(later.get(id));
-          later.set(
-            id,
-            setTimeout(() => void flush(id), 1500),
-          );
+          again(id, 1500);
           return refused;
         }
         why = reason(err);
