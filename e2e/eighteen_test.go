@@ -289,7 +289,10 @@ func (p *page) clearEverywhere(n int) {
 			continue
 		}
 		p.do(chromedp.EmulateViewport(size[0], size[1]))
-		for _, stage := range []string{"1", "2", "3", "4", "5"} {
+		for k, stage := range []string{"1", "2", "3", "4", "5"} {
+			if !dresstest.Long && (k+n)%2 == 0 {
+				continue
+			}
 			p.keys(stage)
 			p.see(`button[role=radio][data-state=on]|` + stage)
 			p.clearOf(fmt.Sprintf("stage %s at %d", stage, size[0]), 24)
