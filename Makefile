@@ -1,5 +1,5 @@
 # Each target does its own set-up. The two that matter: make demo, make test.
-.PHONY: demo test long mutants fuzz torture soak check e2e bench dev build setup chromium generate lint screenshots
+.PHONY: demo test long mutants fuzz torture soak check unit e2e bench dev build setup chromium generate lint lint-go lint-web screenshots
 
 NPM := npm --prefix web
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts web/tsconfig.json -type f)
@@ -10,14 +10,15 @@ demo: build
 build: web/dist/index.html
 	go build -o bin/aguante ./cmd/aguante
 
-# What fails fastest first: format, vet, types, style; the core and the server; the browser. Tests that run the built program
-# or node are not seen by Go's cache of results, so nothing is taken from it.
+# What fails fastest first: format and vet; types, style, the core and the server; the browser. Tests that run the built
+# program or node are not seen by Go's cache of results, so nothing is taken from it.
 TESTS := go run -C tools ./tests
-test: chromium lint web/node_modules/.package-lock.json
-	go test -json -vet=off -count 1 $(shell go list ./... | grep -v /e2e) | $(TESTS)
-	$(BROWSER)
+test: chromium lint-go
+	$(MAKE) --no-print-directory -j2 --output-sync=target lint-web unit
+	$(MAKE) --no-print-directory e2e
 
-BROWSER := go test -json -vet=off -count 1 -timeout 25m ./e2e | $(TESTS)
+unit: web/dist/index.html
+	go test -json -vet=off -count 1 $(shell go list ./... | grep -v /e2e) | $(TESTS)
 
 # The long form of all that is random or simulated, and every view at every size: about an hour and a half.
 long: chromium web/dist/index.html
@@ -50,11 +51,16 @@ check:
 	go test -json -vet=off -count 1 ./core/... ./server/... ./cmd/... ./demo/... | $(TESTS)
 
 # Everything but the tests that a machine can say: format, vet, types, style.
-lint: web/dist/index.html
-	@test -z "$$(gofmt -l cmd core demo e2e server web/*.go)" || { gofmt -l cmd core demo e2e server web/*.go; echo "run gofmt -w on these"; exit 1; }
+lint: lint-go lint-web
+
+lint-go: web/dist/index.html
+	@test -z "$$(gofmt -l cmd core demo e2e server tools web/*.go web/nodetest)" || \
+		{ gofmt -l cmd core demo e2e server tools web/*.go web/nodetest; echo "run gofmt -w on these"; exit 1; }
 	go vet ./...
 	go -C tools vet ./...
 	go tool -modfile=tools/go.mod staticcheck ./...
+
+lint-web: setup
 	$(NPM) run --silent lint
 
 setup: web/node_modules/.package-lock.json
@@ -72,7 +78,7 @@ chromium:
 		{ apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium-headless-shell poppler-utils; }
 
 e2e: chromium web/dist/index.html
-	$(BROWSER)
+	go test -json -vet=off -count 1 -timeout 25m ./e2e | $(TESTS)
 
 bench: web/dist/index.html
 	go test -run '^$$' -bench . -benchmem ./core/beam ./core/check ./core/improve ./core/cutting ./core/plan ./server/api ./e2e

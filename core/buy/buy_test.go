@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"aguante/core/design"
-	"aguante/core/dress"
 	"aguante/core/dress/dresstest"
 	"aguante/core/journal"
 	"aguante/core/order"
@@ -125,35 +124,5 @@ func TestTinsAndSpares(t *testing.T) {
 		if got := Spare(n); got != want {
 			t.Errorf("%d screws and spare are %d", n, got)
 		}
-	}
-}
-
-// A lap takes glue on both of its faces, a ply on one: 180 g a square metre (basis §15).
-func TestGlueOfALapAndOfPlies(t *testing.T) {
-	p := dresstest.HoneyRoom(t)
-	p.Shelves = p.Shelves[:1]
-	h, err := dress.Shelf(p, 0, "timber-brackets", dresstest.New(1).ID)
-	if err != nil {
-		t.Fatal(err)
-	}
-	p = p.With(0, h)
-	want := 0.0
-	for i := range p.Shelves[0].Supports {
-		f := &p.Shelves[0].Supports[i].TimberBracket.Frame
-		f.Joint.Glued, f.Front = true, nil
-		want += 180 * 2 * float64(f.High) * float64(f.Deep) * 1e-6
-	}
-	l := listOf(t, p, shop.New(true), nil)
-	if got := row(t, &l, "glue/").Needed; want == 0 || math.Abs(got-want) > 1e-6 {
-		t.Errorf("%.3f g for the laps, worked %.3f", got, want)
-	}
-	s := &p.Shelves[0]
-	for i := range s.Supports {
-		s.Supports[i].TimberBracket.Joint.Glued = false
-	}
-	s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: s.Thickness / 3}, {Thickness: s.Thickness / 3}, {Thickness: s.Thickness / 3}}}
-	l = listOf(t, p, shop.New(true), nil)
-	if got, want := row(t, &l, "glue/").Needed, 180*2*float64(s.Length)*float64(s.Depth)*1e-6; math.Abs(got-want) > 1e-6 {
-		t.Errorf("%.3f g for three plies, worked %.3f", got, want)
 	}
 }

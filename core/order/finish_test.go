@@ -1,9 +1,12 @@
 package order
 
 import (
+	"math"
 	"testing"
 
 	"aguante/core/design"
+	"aguante/core/dress"
+	"aguante/core/dress/dresstest"
 )
 
 // Every finish that can be chosen has its grits, its coats with their waits and what they cover, by the tables of the basis
@@ -57,5 +60,24 @@ func TestEveryFinishHasItsRow(t *testing.T) {
 		if g := gluingOf(design.Glue(c.Key)); g.open <= 0 || g.clamp <= 0 || g.stress < g.clamp {
 			t.Errorf("%s: %+v", c.Key, g)
 		}
+	}
+}
+
+// A lap takes glue on both of its faces: 180 g a square metre (basis §15).
+func TestGlueOfALap(t *testing.T) {
+	p := dresstest.HoneyRoom(t)
+	h, err := dress.Shelf(p, 0, "timber-brackets", dresstest.New(1).ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p = p.With(0, h)
+	want := 0.0
+	for i := range p.Shelves[0].Supports {
+		f := &p.Shelves[0].Supports[i].TimberBracket.Frame
+		f.Joint.Glued, f.Front = true, nil
+		want += 180 * 2 * float64(f.High) * float64(f.Deep) * 1e-6
+	}
+	if got := GlueOf(p, &p.Shelves[0]); want == 0 || math.Abs(got-want) > 1e-6 {
+		t.Errorf("%.3f g, worked %.3f", got, want)
 	}
 }
