@@ -9,8 +9,10 @@ import (
 	"aguante/core/dress/dresstest"
 	"aguante/core/journal"
 	"aguante/core/order"
+	"aguante/core/piece"
 	"aguante/core/plan"
 	"aguante/core/shop"
+	"aguante/core/support"
 )
 
 func listOf(t *testing.T, p *design.Project, s shop.Shop, entries []journal.Entry) List {
@@ -123,6 +125,25 @@ func TestTinsAndSpares(t *testing.T) {
 	for n, want := range map[int]int{6: 8, 40: 42, 100: 105} {
 		if got := Spare(n); got != want {
 			t.Errorf("%d screws and spare are %d", n, got)
+		}
+	}
+}
+
+// A part of the shop is what is needed where it is of its kind and of its length, to half a millimetre.
+func TestWhichPartItIs(t *testing.T) {
+	bracket := &support.StockPart{Kind: support.BracketStock, Reach: 200}
+	screw := &support.StockPart{Kind: support.ScrewStock, Type: "wood-10", Length: 63.5}
+	for _, c := range []struct {
+		k    *support.StockPart
+		q    piece.Piece
+		same bool
+	}{
+		{bracket, piece.Piece{Name: "bracket", Length: 200.4}, true}, {bracket, piece.Piece{Name: "bracket", Length: 200.6}, false},
+		{bracket, piece.Piece{Name: "hook", Length: 200}, false}, {screw, piece.Piece{Name: "screws", Type: "wood-10", Length: 63.1}, true},
+		{screw, piece.Piece{Name: "screws", Type: "wood-10", Length: 62.9}, false}, {screw, piece.Piece{Name: "screws", Type: "wood-8", Length: 63.5}, false},
+	} {
+		if got := partIs(c.k, &c.q); got != c.same {
+			t.Errorf("%+v: %v", c.q, got)
 		}
 	}
 }

@@ -170,6 +170,11 @@ func TestSagThroughTheYears(t *testing.T) {
 		t.Run(c.wood, func(t *testing.T) {
 			s := run1(t, twoEnds(t, c.wood, 800, 250, 18, 30))
 			times := s.Sagging.Times
+			for i, days := range []float64{0, 1, 7, 30, 61, 365.25, 2 * 365.25, 5 * 365.25, 3652.5} {
+				if i >= len(times) || times[i].Days != days {
+					t.Fatalf("%s: the curve is drawn at %+v", c.wood, times)
+				}
+			}
 			for i, at := range times {
 				if want := 1 + c.kdef*math.Pow(at.Days/3652.5, 0.2); !near(at.Contents, want, 1e-9) || !near(at.Sag, times[0].Sag*want, 1e-6) {
 					t.Errorf("%s after %v days: × %v, sag %v", c.wood, at.Days, at.Contents, at.Sag)

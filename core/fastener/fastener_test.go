@@ -302,3 +302,37 @@ func TestWorkingOfAScrewCanBeRedone(t *testing.T) {
 		t.Errorf("redone by hand %v, computed %v", again, w)
 	}
 }
+
+// Row 29: a screw whose head is loose in a slot of 6 mm behind 12.7 mm of lining.
+func TestRow29FreeHead(t *testing.T) {
+	s := screw(t, "wood-10", 63.5)
+	stud := Member{G: 0.42, Length: 44}
+	if z := FreeHead(nil, s, stud, 12.7, 6, normal); !near(z, 138.2, 0.005) {
+		t.Errorf("%v, want 138.2", z)
+	}
+	if p := FreeHead(nil, s, stud, 12.7, 6, material.Basis{Mean: true}); !near(p, 1.5*304.1, 0.005) {
+		t.Errorf("mean %v, want 1.5 × 304.1", p)
+	}
+}
+
+// Rd of every size and mode, by the table of NDS 12.3.1B: KD by the root under a quarter of an inch, else by mode; a quarter
+// more where a member is loaded across its grain.
+func TestWhatYieldIsDividedBy(t *testing.T) {
+	along, across := Member{G: 0.42}, Member{G: 0.42, Across: true}
+	for _, c := range []struct {
+		d, root float64 // in
+		mode    string
+		side    Member
+		want    float64
+	}{
+		{.138, .113, "IV", across, 2.2}, {.190, .152, "Is", across, 2.2}, {.204, .17, "IV", along, 2.2}, {.216, .171, "IV", along, 2.21},
+		{.242, .196, "Im", across, 2.46}, {.25, .173, "IV", along, 2.23}, {.25, .173, "IV", across, 2.23 * 1.25}, {.3125, .227, "II", across, 2.77 * 1.25},
+		{.375, .265, "Im", along, 4}, {.375, .265, "Is", across, 5}, {.375, .265, "II", across, 4.5}, {.375, .265, "II", along, 3.6},
+		{.375, .265, "IIIm", along, 3.2}, {.5, .371, "IIIs", across, 4}, {.5, .371, "IV", across, 4},
+	} {
+		s := Screw{Type: Type{Kind: Lag, D: c.d * inch, Root: c.root * inch}}
+		if got := s.reduction(c.mode, c.side, along); !near(got, c.want, 1e-6) {
+			t.Errorf("%g/%g, mode %s, across %v: %v, want %v", c.d, c.root, c.mode, c.side.Across, got, c.want)
+		}
+	}
+}

@@ -54,3 +54,17 @@ func TestWhatAnAnchorIsTrustedWith(t *testing.T) {
 		}
 	}
 }
+
+// What gives of a screw is what is used more: pulled it comes out, pushed it bends.
+func TestHowAScrewGives(t *testing.T) {
+	d := driven(Fixing{Type: "wood-10", Length: 76.2})
+	on, caps := BasesFor(material.Changing)[Everyday], d.Caps[Everyday]
+	for _, c := range []struct {
+		v, t   float64
+		across bool
+	}{{0.5, 0.4, true}, {0.4, 0.5, false}, {0.9, 0, true}, {0, 0.9, false}} {
+		if u := d.UsedBy(nil, c.v*caps.Push, c.t*caps.Pull, Everyday, on); u.Across != c.across || (u.How == caps.by) == c.across {
+			t.Errorf("%+v: %+v", c, u)
+		}
+	}
+}

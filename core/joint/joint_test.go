@@ -79,3 +79,16 @@ func TestRow16HalfLap(t *testing.T) {
 		t.Errorf("to work with %v", w)
 	}
 }
+
+// Row 13: a pin of 16 mm bedded for 60 mm that carries 60 N at 80 mm. In the shelf the worse of its two ends: with much force
+// and little moment it is the other.
+func TestRow13BorePressure(t *testing.T) {
+	if q := BoreRoot(16, 60, 60, 4800); !near(q, 0.75, 0.005) {
+		t.Errorf("strip %v, want .750", q)
+	}
+	for _, c := range []struct{ v, m, want float64 }{{60, 4800, 0.375}, {300, 0, 1.25}, {300, 3000, (20.0 - 5) / 16}, {60, 0, 0.25}} {
+		if q := BoreTip(16, 60, c.v, c.m); !near(q, c.want, 0.005) {
+			t.Errorf("shelf, %v N and %v N·mm: %v, want %v", c.v, c.m, q, c.want)
+		}
+	}
+}

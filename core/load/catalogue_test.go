@@ -110,3 +110,15 @@ func TestSplitSumsToTheTotal(t *testing.T) {
 		}
 	}
 }
+
+// A thousand racks or bins can be shared over, and not one more.
+func TestAThousandRacks(t *testing.T) {
+	for _, c := range []struct {
+		racks, bins int
+		ok          bool
+	}{{1000, 1, true}, {1, 1000, true}, {1001, 1, false}, {1, 1001, false}} {
+		if p, err := Split(500, 0, 0, c.racks, c.bins); (err == nil) != c.ok || c.ok && math.Abs(p.Bin.Mass-0.5) > 1e-9 {
+			t.Errorf("%+v: %+v, %v", c, p, err)
+		}
+	}
+}

@@ -7,6 +7,7 @@ import (
 	"aguante/core/design"
 	"aguante/core/dress"
 	"aguante/core/dress/dresstest"
+	"aguante/core/shop"
 )
 
 // Every finish that can be chosen has its grits, its coats with their waits and what they cover, by the tables of the basis
@@ -79,5 +80,54 @@ func TestGlueOfALap(t *testing.T) {
 	}
 	if got := GlueOf(p, &p.Shelves[0]); want == 0 || math.Abs(got-want) > 1e-6 {
 		t.Errorf("%.3f g, worked %.3f", got, want)
+	}
+}
+
+// Where nobody has said how many clamps there are, what is glued at once goes by the glue alone.
+func TestGlueWithoutAWordOfClamps(t *testing.T) {
+	p := jars(t, design.Finish{})
+	h, err := dress.Shelf(p, 0, "timber-brackets", dresstest.New(1).ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p = p.With(0, h)
+	for i := range p.Shelves[0].Supports {
+		p.Shelves[0].Supports[i].TimberBracket.Joint.Glued = true
+	}
+	p.Making.Glue = design.Slow
+	for clamps, batches := range map[int]int{0: 1, 2: 3} { // three brackets, two clamps a corner
+		mine := shop.New(true)
+		mine.Clamps = nil
+		if clamps > 0 {
+			mine.Clamps = []shop.Clamp{{Reach: 600, Count: clamps}}
+		}
+		n := 0
+		for _, s := range toBuild(t, p, &mine) {
+			if s.Kind == GlueK {
+				n++
+			}
+		}
+		if n != batches {
+			t.Errorf("%d clamps: %d glue-ups, worked %d", clamps, n, batches)
+		}
+	}
+}
+
+// A block of a plan as it stood stays where all of it is in open hours, and not where its end is beyond them.
+func TestWhatStaysWhereItStood(t *testing.T) {
+	g := evenings()
+	c := newClock(g)
+	from, to := c.window(0, 0, false)
+	for d := 0; from >= to; d++ {
+		from, to = c.window(0, d, false)
+	}
+	s := &Step{ID: "s"}
+	for _, b := range []struct {
+		from, to int
+		stays    bool
+	}{{from, from + 30, true}, {from, to, true}, {from, to + 1, false}, {from - 1, from + 30, false}, {to - 10, to + 50, false}} {
+		if got := c.still(s, []Block{{Step: "s", From: b.from, To: b.to, People: []int{0}}}); got != b.stays {
+			t.Errorf("%d to %d of hours from %d to %d: %v", b.from, b.to, from, to, got)
+		}
 	}
 }

@@ -1,10 +1,12 @@
 package plan
 
 import (
+	"strings"
 	"testing"
 
 	"aguante/core/design"
 	"aguante/core/quantity"
+	"aguante/core/say"
 	"aguante/core/shop"
 )
 
@@ -23,5 +25,25 @@ func TestStockOfAboutTheThickness(t *testing.T) {
 		if got := len(all) > 0 && all[0].own; got != c.fits {
 			t.Errorf("%g × %g: fits %v", c.width, c.thick, got)
 		}
+	}
+}
+
+// What no board is long enough for is said with what the longest gives, its bad places and the squaring cut taken off.
+func TestWhatNoBoardIsLongEnoughFor(t *testing.T) {
+	g := &group{from: FromBoard, wood: "white-oak", width: 140, stocks: []stock{
+		{length: 2400, width: 140, squaring: 12}, {length: 3000, width: 140, squaring: 12, bad: []shop.Span{{From: 1000, To: 1100}}}}}
+	want := 0.0
+	for i := range g.stocks {
+		for _, s := range g.stocks[i].segments() {
+			want = max(want, s.to-s.from)
+		}
+	}
+	if want < 2380 || want > 2400 {
+		t.Fatalf("the longest gives %g", want)
+	}
+	var c Cutting
+	c.cannot(g, []job{{length: 2600, lies: []lying{{id: "a", called: "A1", length: 2600, width: 100}}}})
+	if len(c.Uncut) != 1 || !strings.Contains(c.Uncut[0].Why, "gives "+say.Length(want)) {
+		t.Errorf("%+v", c.Uncut)
 	}
 }

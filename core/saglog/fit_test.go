@@ -115,3 +115,26 @@ func TestMoreReadingsLeaveLessDoubt(t *testing.T) {
 		t.Error("it is past it from the first day", day, passes)
 	}
 }
+
+// The day on which a limit is passed is the day on which the curve has it; what is passed already is passed today, and what
+// is not within ten years is not.
+func TestWhenALimitIsPassed(t *testing.T) {
+	f, err := Of(Prior{A: 1.8, Kdef: 0.6}, []Load{{0, 1}}, []Reading{{-1, 0.2, .3}, {0, 2.1, .3}, {30, 2.7, .3}, {365, 3.2, .3}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	limit, _ := f.At(1000, false)
+	if day, ok := f.Passes(limit, 10); !ok || math.Abs(day-1000) > 1e-3 {
+		t.Errorf("passed on day %v, %v", day, ok)
+	}
+	if day, ok := f.Passes(limit, 1200); !ok || day != 1200 {
+		t.Errorf("passed already: %v, %v", day, ok)
+	}
+	end, _ := f.At(10+material.TenYears, false)
+	if day, ok := f.Passes(end, 10); ok {
+		t.Errorf("just not within ten years: %v", day)
+	}
+	if day, ok := f.Passes(end-1e-9, 10); !ok || day < material.TenYears-10 {
+		t.Errorf("at the end of ten years: %v, %v", day, ok)
+	}
+}

@@ -2,12 +2,14 @@ package support
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
 	"aguante/core/hold"
 	"aguante/core/material"
 	"aguante/core/problem"
+	"aguante/core/quantity"
 )
 
 func bracedBracket() *Braced {
@@ -257,5 +259,20 @@ func TestHiddenBracketByHand(t *testing.T) {
 	b.Validate(l.In("b"))
 	if len(l.All()) != 3 {
 		t.Errorf("a slot smaller than its blade: %v", l.All())
+	}
+}
+
+// A hole of a plate with blades is within it as far as half three blades' width and the blades' spread.
+func TestHolesOfAPlateWithBlades(t *testing.T) {
+	for offset, fits := range map[float64]bool{0: true, 70: true, 73.9: true, 74.1: false, -73.9: true, -74.1: false} {
+		b := hiddenBracket()
+		b.Width, b.Slot.Wide = 12, 14
+		b.Blades = []Blade{{ID: "b1", Offset: -50}, {ID: "b2", Offset: 50}}
+		b.Holes = []hold.PlateHole{{ID: "h", Offset: quantity.Length(offset)}}
+		l := problem.New()
+		b.Validate(l)
+		if bad := slices.ContainsFunc(l.All(), func(p problem.Problem) bool { return strings.HasPrefix(p.Path, "holes[0]") }); bad == fits {
+			t.Errorf("a hole %g aside: %v", offset, l.All())
+		}
 	}
 }

@@ -204,3 +204,25 @@ func TestOnlyAPersonFindsAStud(t *testing.T) {
 		t.Error("a stud of which nobody says who found it is assumed: it is the tape")
 	}
 }
+
+// A keep-out is met from its edge and the radius of what comes near, on all four sides; what is drawn over it overlaps it.
+func TestTheEdgesOfAKeepOut(t *testing.T) {
+	k := KeepOut{ID: "c", Kind: Pipe, X: 390, Y: 1000, Width: 20, Height: 300}
+	for _, c := range []struct {
+		x, y  float64
+		meets bool
+	}{{387.1, 1100, true}, {386.9, 1100, false}, {412.9, 1100, true}, {413.1, 1100, false}, {400, 997.1, true}, {400, 996.9, false}, {400, 1302.9, true}, {400, 1303.1, false}} {
+		if got := k.Meets(c.x, c.y, 3); got != c.meets {
+			t.Errorf("at %g, %g: %v", c.x, c.y, got)
+		}
+	}
+	for _, c := range []struct {
+		x0, x1, y0, y1 float64
+		over           bool
+	}{{300, 391, 1299, 1400, true}, {300, 390, 1299, 1400, false}, {409, 500, 900, 1001, true}, {410, 500, 900, 1001, false}, {395, 405, 1300, 1400, false},
+		{395, 405, 900, 1000, false}, {395, 405, 500, 600, false}} {
+		if got := k.Overlaps(c.x0, c.x1, c.y0, c.y1); got != c.over {
+			t.Errorf("%+v: %v", c, got)
+		}
+	}
+}

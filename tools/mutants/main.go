@@ -206,7 +206,7 @@ func offered(root string, seed uint64) ([]change, error) {
 	var order []string
 	var first []change
 	err := filepath.WalkDir(filepath.Join(root, "core"), func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || !slices.Contains(rules, filepath.Base(filepath.Dir(path))) {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.Contains(d.Name(), "drawn") || !slices.Contains(rules, filepath.Base(filepath.Dir(path))) {
 			return err
 		}
 		file, _ := filepath.Rel(root, path)
