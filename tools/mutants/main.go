@@ -7,6 +7,7 @@ package main
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -15,8 +16,8 @@ import (
 	"go/ast"
 	"go/parser"
 	"go/token"
+	"hash/fnv"
 	"io/fs"
-	"math/rand/v2"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -33,6 +34,7 @@ type change struct {
 	line     int
 	from, to int
 	was, is  string
+	lot      uint64 // by which it is drawn
 }
 
 func (c change) String() string { return fmt.Sprintf("%s:%d: %s → %s", c.file, c.line, c.was, c.is) }
@@ -65,7 +67,7 @@ func sites(root, file string) ([]change, error) {
 	var out []change
 	add := func(from, to token.Pos, is string) {
 		a, b := set.Position(from), set.Position(to)
-		out = append(out, change{file, a.Line, a.Offset, b.Offset, string(src[a.Offset:b.Offset]), is})
+		out = append(out, change{file: file, line: a.Line, from: a.Offset, to: b.Offset, was: string(src[a.Offset:b.Offset]), is: is})
 	}
 	ast.Inspect(f, func(n ast.Node) bool {
 		switch n := n.(type) {
@@ -219,6 +221,9 @@ func offered(root string, seed uint64) ([]change, error) {
 			return err
 		}
 		for _, c := range found {
+			h := fnv.New64a()
+			fmt.Fprintf(h, "%d %s", seed, c.key(src))
+			c.lot = h.Sum64()
 			switch key := c.key(src); {
 			case named[key]:
 				first = append(first, c)
@@ -236,9 +241,8 @@ func offered(root string, seed uint64) ([]change, error) {
 	for key := range named {
 		err = errors.Join(err, fmt.Errorf("named.txt: not there any more: %s", key))
 	}
-	draw := rand.New(rand.NewPCG(seed, 60))
-	for _, in := range order {
-		draw.Shuffle(len(packages[in]), func(i, k int) { packages[in][i], packages[in][k] = packages[in][k], packages[in][i] })
+	for _, in := range order { // by what they say, so that a change elsewhere leaves them as they were
+		slices.SortFunc(packages[in], func(a, b change) int { return cmp.Compare(a.lot, b.lot) })
 	}
 	for round := 0; round < 40; round++ {
 		for _, in := range order {
