@@ -89,11 +89,22 @@ func opened(t testing.TB, parent context.Context, url string, width, height int6
 	return p
 }
 
-// counts has the page count what it has asked for and what is still to come: what comes moves what stands below it.
+// counts has the page take note of presses that miss, and count what it has asked for and what is still to come: what comes moves what stands below it.
 func (p *page) counts() {
 	p.t.Helper()
 	const script = `(() => { const ask = window.fetch; window.flying = 0;
-		window.fetch = (...all) => { window.flying++; return ask(...all).finally(() => setTimeout(() => window.flying--, 30)); }; })()`
+		window.fetch = (...all) => { window.flying++; return ask(...all).finally(() => setTimeout(() => window.flying--, 30)); };
+		window.missed = false; // a press that finds what it is aimed at elsewhere by now: the page does not hear of it
+		for (const kind of ["pointerdown", "mousedown", "touchstart", "pointerup", "mouseup", "touchend", "click"])
+			addEventListener(kind, (e) => {
+				if (kind === "pointerdown" && window.aimed) {
+					const r = window.aimed.getBoundingClientRect();
+					window.missed = !window.aimed.isConnected || Math.hypot(r.x + r.width / 2 - e.clientX, r.y + r.height / 2 - e.clientY) > 3;
+					window.aimed = null;
+				}
+				if (window.missed) { e.stopImmediatePropagation(); e.preventDefault(); }
+			}, { capture: true, passive: false });
+	})()`
 	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{Source: script}); err != nil {
 		p.t.Fatal(err)
 	}
@@ -220,7 +231,10 @@ func rest(at string) string {
 				const r = e.getBoundingClientRect(), now = [r.x + r.width / 2, r.y + r.height / 2];
 				still = String(now) === last ? still + 1 : 0;
 				last = String(now);
-				if (still === 2) return now;
+				if (still === 2) {
+					window.aimed = e;
+					return now;
+				}
 			} else still = 0;
 			await next();
 		}
@@ -264,6 +278,14 @@ func (p *page) still() {
 // centre scrolls an element into view and returns its middle, once it rests there.
 func (p *page) centre(at string) (x, y float64) {
 	p.t.Helper()
+	x, y = p.aim(at)
+	eval[any](p, "void (window.aimed = null)")
+	return x, y
+}
+
+// aim is the same for a press, which is to find it there.
+func (p *page) aim(at string) (x, y float64) {
+	p.t.Helper()
 	p.see(at)
 	for end := time.Now().Add(patience); time.Now().Before(end); {
 		b, err := chromedp.Run(p.ctx, chromedp.Evaluate[[]float64](rest(at), chromedp.EvalAwaitPromise))
@@ -280,13 +302,19 @@ func (p *page) centre(at string) (x, y float64) {
 
 func (p *page) click(at string) {
 	p.t.Helper()
-	x, y := p.centre(at)
-	if p.fingers {
-		p.touch(input.DispatchTouchEventTypeTouchStart, [2]float64{x, y})
-		p.touch(input.DispatchTouchEventTypeTouchEnd)
-		return
+	for range 20 {
+		x, y := p.aim(at)
+		if p.fingers {
+			p.touch(input.DispatchTouchEventTypeTouchStart, [2]float64{x, y})
+			p.touch(input.DispatchTouchEventTypeTouchEnd)
+		} else {
+			p.do(chromedp.MouseClickXY(x, y))
+		}
+		if !eval[bool](p, "((missed) => (window.missed = false, missed))(window.missed ?? false)") {
+			return
+		}
 	}
-	p.do(chromedp.MouseClickXY(x, y))
+	p.t.Fatalf("%s moves whenever it is pressed", at)
 }
 
 // drag pulls an element by dx, dy pixels with the mouse.
