@@ -133,3 +133,17 @@ func TestOffcutsFirst(t *testing.T) {
 		t.Errorf("least %d, %d sheets", l.Least, len(l.Sheets))
 	}
 }
+
+// Panels that fill a sheet to the millimetre need that one and no more; a hair more area needs two.
+func TestTheLeastNumberOfSheets(t *testing.T) {
+	sheets, half := []Sheet{{Length: 2440, Width: 1220}}, Panel{Length: 1220, Width: 1220}
+	for n, want := range map[int]int{1: 1, 2: 1, 3: 2, 4: 2, 5: 3} {
+		all := make([]Panel, n)
+		for i := range all {
+			all[i] = half
+		}
+		if got := leastSheets(all, sheets, Saw{}); got != want {
+			t.Errorf("%d halves: %d sheets, want %d", n, got, want)
+		}
+	}
+}

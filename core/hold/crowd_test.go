@@ -126,3 +126,16 @@ func TestAHeadThatPassesItsHole(t *testing.T) {
 		t.Errorf("with a washer of 18: %s", d.Why())
 	}
 }
+
+// Where a fastener stands along the grain and across it: of a level piece along the wall, of an upright or of steel up it.
+func TestAlongTheGrain(t *testing.T) {
+	d := &Drilled{X: 100, Y: 20}
+	for _, c := range []struct {
+		g    *Grain
+		a, b float64
+	}{{nil, 20, 100}, {&Grain{Upright: true}, 20, 100}, {&Grain{}, 100, 20}} {
+		if a, b := c.g.in(d); a != c.a || b != c.b {
+			t.Errorf("%+v: %g along, %g across", c.g, a, b)
+		}
+	}
+}

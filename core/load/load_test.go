@@ -1,9 +1,11 @@
 package load
 
 import (
+	"math"
 	"testing"
 
 	"aguante/core/field"
+	"aguante/core/material"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -94,5 +96,15 @@ func TestHowManyStand(t *testing.T) {
 	got, err := Row{Name: "jars", By: PerPiece, High: 1, Low: 1, Width: 76, Depth: 76, Height: 118}.Make(12, 2000)
 	if err != nil || got.Wide != 76 || got.To != 912 {
 		t.Errorf("%+v %v", got, err)
+	}
+}
+
+// A piece of wood weighs its volume by its density at 12 %, and more for the water in it.
+func TestWhatAPieceOfWoodWeighs(t *testing.T) {
+	for c, by := range map[material.Condition]float64{material.Dry: 1, material.Damp: 1.07, material.Drying: 1.2, material.Wet: 1.6} {
+		w := Timber{Wood: "white-oak", Condition: c, Long: 1000, Wide: 100, Thick: 20}
+		if got, want := float64(w.Each()), 680*1.12*0.002*by; math.Abs(got-want) > 1e-6 {
+			t.Errorf("%s: %g kg, worked %g", c, got, want)
+		}
 	}
 }

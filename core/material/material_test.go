@@ -292,3 +292,12 @@ func TestWhatWetAndPanelsKeep(t *testing.T) {
 		}
 	}
 }
+
+// CD of every duration (NDS 2.3.2, basis §1).
+func TestDurationFactors(t *testing.T) {
+	for d, want := range map[Duration]float64{Years: 0.90, Changing: 1.00, Months: 1.15, AWeek: 1.25} {
+		if d.CD() != want {
+			t.Errorf("%s: %g", d, d.CD())
+		}
+	}
+}

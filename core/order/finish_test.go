@@ -131,3 +131,27 @@ func TestWhatStaysWhereItStood(t *testing.T) {
 		}
 	}
 }
+
+// Three plies have two joints, each the shelf's whole face with glue on one side of it (basis §15, B8).
+func TestGlueOfPlies(t *testing.T) {
+	p := jars(t, design.Finish{})
+	s := &p.Shelves[0]
+	s.MakeUp = design.MakeUp{Kind: design.Laminated, Plies: []design.Ply{{Thickness: 6.35}, {Thickness: 6.35}, {Thickness: 6.35}}}
+	if got, want := GlueOf(p, s), 180*2*float64(s.Length)*float64(s.Depth)*1e-6; math.Abs(got-want) > 1e-6 {
+		t.Errorf("%.2f g, worked %.2f", got, want)
+	}
+}
+
+// Finding studs and striking a line takes a quarter of an hour (basis §16).
+func TestFindingTakesAQuarterOfAnHour(t *testing.T) {
+	mine := shop.New(true)
+	for _, s := range toBuild(t, jars(t, design.Finish{}), &mine) {
+		if s.Kind == Find {
+			if s.Minutes != 15 {
+				t.Errorf("%g minutes", s.Minutes)
+			}
+			return
+		}
+	}
+	t.Error("nobody finds the studs")
+}

@@ -276,3 +276,14 @@ func TestHolesOfAPlateWithBlades(t *testing.T) {
 		}
 	}
 }
+
+// The slots for blades lie in the middle of the board's thickness, each about its blade.
+func TestSlotsInTheBoard(t *testing.T) {
+	b := hiddenBracket()
+	b.Blades = []Blade{{ID: "b1", Offset: -50}, {ID: "b2", Offset: 50}}
+	b.Slot = Slot{Deep: 180, Wide: 40, High: 10}
+	all := b.InBoard(300, Over{Thickness: 38})
+	if len(all) != 2 || all[0].X != 230 || all[1].X != 330 || all[0].Y != 14 || all[0].Long != 40 || all[0].Wide != 10 || all[0].Depth != 180 {
+		t.Errorf("%+v", all)
+	}
+}
