@@ -59,6 +59,10 @@ func agrees(t *testing.T, name string, p *design.Project) int {
 		if !ok || h.N != i+1 {
 			t.Fatalf("%s: hole %d at %.1f, %.1f is not in the check", name, h.N, h.X, h.Up)
 		}
+		at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == h.Shelf })
+		if at < 0 || math.Abs(h.FromShelf-(h.X-float64(p.Shelves[at].X))) > 1e-9 || math.Abs(h.OverShelf-(h.Up-float64(p.Shelves[at].Y))) > 1e-9 {
+			t.Errorf("%s: hole %d at %.1f, %.1f is %.1f, %.1f from its shelf", name, h.N, h.X, h.Up, h.FromShelf, h.OverShelf)
+		}
 		through := 0.0
 		for _, l := range h.Through {
 			through += l.MM

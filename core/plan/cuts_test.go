@@ -11,6 +11,7 @@ import (
 	"testing"
 
 	"aguante/core/design"
+	"aguante/core/dress/dresstest"
 	"aguante/core/journal"
 	"aguante/core/quantity"
 	"aguante/core/shop"
@@ -167,7 +168,7 @@ func TestPlansCanBeSawn(t *testing.T) {
 // Of random shelves every piece is cut once, in an order that can be sawn.
 func TestRandomPlansCanBeSawn(t *testing.T) {
 	r := rand.New(rand.NewPCG(2, 8))
-	for range 80 {
+	for range dresstest.Trials(40, 400) {
 		p := demo(t, "honey-room")
 		for i := range p.Shelves {
 			s := &p.Shelves[i]
@@ -194,6 +195,11 @@ func TestRandomPlansCanBeSawn(t *testing.T) {
 		s.Squaring += quantity.Length(float64(r.IntN(30)))
 		parts, c := laidOut(t, p, s, Empty(), nil)
 		sawn(t, parts, c, kerfOf(s), s.Stock...)
+		for _, n := range c.Counts {
+			if n.Least > n.Blanks && len(c.Uncut) == 0 {
+				t.Errorf("%d of %s, and no plan can do with fewer than %d", n.Blanks, n.Stuff, n.Least)
+			}
+		}
 	}
 }
 

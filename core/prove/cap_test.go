@@ -1,11 +1,15 @@
 package prove
 
 import (
+	"math"
+	"slices"
+	"strings"
 	"testing"
 
 	"aguante/core/check"
 	"aguante/core/design"
 	"aguante/core/hold"
+	"aguante/core/problem"
 )
 
 // How much of a link's expected break a test puts on it at the most, by the table of the basis §17.
@@ -42,6 +46,31 @@ func TestHowFarATestGoes(t *testing.T) {
 	} {
 		if got := part(&c.l, c.s, c.listens); got != c.want {
 			t.Errorf("%s: %g of its break, want %g", c.name, got, c.want)
+		}
+	}
+}
+
+// What is put on adds up to the load, to the last portion, and never beyond it; and a plan that does so is one.
+func TestStepsAddUpToTheLoad(t *testing.T) {
+	for _, load := range []float64{8, 9, 10, 11, 13, 25} {
+		p := Plan{Asked: Asked{Hold: "10min", Gauge: Dial, Things: []Thing{{Name: "litre of water", Kg: 1}}}, Load: load, Cap: load, Breaks: 1000}
+		if err := p.makeUp(); err != nil {
+			t.Fatal(err)
+		}
+		if last := p.Steps[len(p.Steps)-1].Kg(); math.Abs(last-load) > 1e-9 {
+			t.Errorf("%g kg are %g when all is on: %+v", load, last, p.Steps)
+		}
+		l := problem.New()
+		p.validate(l)
+		for _, bad := range l.All() {
+			if strings.HasPrefix(bad.Path, "plan.steps") {
+				t.Errorf("%g kg: %s %s", load, bad.Path, bad.Message)
+			}
+		}
+		p.Load = load - 0.5
+		l = problem.New()
+		if p.validate(l); !slices.ContainsFunc(l.All(), func(b problem.Problem) bool { return strings.HasPrefix(b.Path, "plan.steps") }) {
+			t.Errorf("%g kg of %g are put on, and nothing is said", load, load-0.5)
 		}
 	}
 }
