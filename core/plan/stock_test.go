@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -45,5 +46,32 @@ func TestWhatNoBoardIsLongEnoughFor(t *testing.T) {
 	c.cannot(g, []job{{length: 2600, lies: []lying{{id: "a", called: "A1", length: 2600, width: 100}}}})
 	if len(c.Uncut) != 1 || !strings.Contains(c.Uncut[0].Why, "gives "+say.Length(want)) {
 		t.Errorf("%+v", c.Uncut)
+	}
+}
+
+// A strip is ripped off its shelf's board where it lies within it, and is as high as that is thick: beyond either end of it there
+// is no wood to rip.
+func TestWhichStripIsRippedOffItsBoard(t *testing.T) {
+	p := demo(t, "honey-room")
+	at := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return s.ID == "display" })
+	s := &p.Shelves[at]
+	rail := p.Fixtures.Rail(s.Rail)
+	school := p.Making.PracticeOf(s.ID)
+	school.Bores = design.BoresBefore
+	p.Making.Schools = []design.Practice{school}
+	rail.Bottom, rail.Height, rail.Joints, rail.Wood = s.Y, s.Thickness, nil, s.Board.Woods[0]
+	for k := range s.Supports {
+		if pin := s.Supports[k].Pin; pin != nil {
+			pin.Root = rail.Thickness
+		}
+	}
+	for _, c := range []struct {
+		x, long quantity.Length
+		off     int
+	}{{0, s.Length, 1}, {10, s.Length - 10, 1}, {10, s.Length - 20, 1}, {-1, s.Length, 0}, {10, s.Length, 0}} {
+		rail.X, rail.Length = s.X+c.x, c.long
+		if got := Strips(p, Parts(p)); len(got) != c.off {
+			t.Errorf("from %v, %v long: %d strips", c.x, c.long, len(got))
+		}
 	}
 }
