@@ -266,10 +266,11 @@ func TestEverySumCanBeWritten(t *testing.T) {
 		if err := json.Unmarshal(line, &p); err != nil {
 			t.Fatal(err)
 		}
-		opened += check.EverySum(t, fmt.Sprintf("%03d", n), &p)
-		n++
+		if n++; n%dresstest.Trials(4, 1) == 0 {
+			opened += check.EverySum(t, fmt.Sprintf("%03d", n-1), &p)
+		}
 	}
-	if opened < 20*n {
+	if opened < 5*n {
 		t.Errorf("%d sums of %d designs", opened, n)
 	}
 }
