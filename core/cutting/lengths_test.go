@@ -316,6 +316,19 @@ func everything(items []Item, boards []Board, kerf float64) (cost float64, fewes
 	return cost, fewest
 }
 
+// A search that left ways out is settled all the same where its plan is as good as the bound: these seven boards
+// are full to the last millimetre, and the first guess takes eight.
+func TestSettledByTheBound(t *testing.T) {
+	items := of(1, 808, 1, 1592, 1, 1408, 1, 263, 1, 352, 1, 377, 1, 1322, 1, 486, 1, 242, 1, 350, 1, 1368, 1, 347, 1, 685, 1, 1005, 1, 563, 1, 487,
+		1, 345, 1, 631, 1, 1769, 1, 1417, 1, 521, 1, 280, 1, 182)
+	boards := sold(2400)
+	l := Lengths(t.Context(), items, boards, 0)
+	holds(t, l, items, boards, 0)
+	if len(l.Boards) != 7 || !l.Settled {
+		t.Errorf("%d boards, settled %t", len(l.Boards), l.Settled)
+	}
+}
+
 // A search that is called off is the best so far, and a plan.
 func TestCalledOff(t *testing.T) {
 	ctx, stop := context.WithCancel(t.Context())
