@@ -84,7 +84,7 @@ func opened(ctx context.Context, path string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Store{now: time.Now, path: path, lock: l}
+	s := &Store{now: time.Now, path: path, lock: l, turn: make(chan struct{}, 1)}
 	if err = l.whole(path); err == nil {
 		err = s.connect(ctx)
 	}
@@ -249,7 +249,15 @@ func (s *Store) Close() error {
 	return errors.Join(s.db.Close(), s.lock.remove())
 }
 
+// write does work in a transaction. Those who write wait for one another in turn here: SQLite's own wait asks again now and
+// then, and whoever asks at the wrong moments is starved until it gives up.
 func (s *Store) write(ctx context.Context, work func(*sql.Tx) error) error {
+	select {
+	case s.turn <- struct{}{}:
+		defer func() { <-s.turn }()
+	case <-ctx.Done():
+		return plain(ctx.Err())
+	}
 	tx, err := s.db.BeginTx(ctx, nil)
 	if err != nil {
 		return plain(err)

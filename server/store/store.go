@@ -31,6 +31,7 @@ type Store struct {
 	now  func() time.Time
 	path string
 	lock *lock
+	turn chan struct{} // held by the one that writes
 }
 
 func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339Nano) }
