@@ -3,6 +3,7 @@
 package piece
 
 import (
+	"math"
 	"slices"
 
 	"aguante/core/material"
@@ -64,6 +65,7 @@ const (
 // right through; mm. Of names the bore's fastener by its key; its head is let in Recess deep,
 // Head across. A keyhole's X and Y are where the shank ends up: its entry, D across, is Long
 // along and Wide across from there, the slot between them Slim wide and its head behind a Lip.
+// Far says that an end is the other one; Pilot that a bore is one for a thread.
 type Feature struct {
 	Kind         Kind
 	Face         Face
@@ -74,6 +76,7 @@ type Feature struct {
 	Of           string
 	Head, Recess float64
 	Slim, Lip    float64
+	Far, Pilot   bool
 }
 
 // Source is what a piece is made from: Of names other pieces of the same shelf by their
@@ -153,4 +156,35 @@ func (p *Piece) Outside() []Feature {
 		}
 	}
 	return out
+}
+
+// Box is what a feature takes out of a piece at most, from and to along its length, its width and its thickness, mm.
+func (f *Feature) Box(p *Piece) (lo, hi [3]float64) {
+	size := [3]float64{p.Length, p.Width, p.Thickness}
+	u, v, w, high := 0, 1, 2, f.Face == Front
+	switch f.Face {
+	case Lower, Upper:
+		v, w, high = 2, 1, f.Face == Upper
+	case Ended:
+		u, v, w, high = 1, 2, 0, f.Far
+	}
+	r := f.D / 2
+	lo[u], hi[u] = min(f.X, f.X+f.Long)-r, max(f.X, f.X+f.Long)+r
+	lo[v], hi[v] = min(f.Y, f.Y+f.Wide)-r, max(f.Y, f.Y+f.Wide)+r
+	switch deep := f.Depth; {
+	case deep == 0:
+		lo[w], hi[w] = 0, size[w]
+	case high:
+		lo[w], hi[w] = size[w]-deep, size[w]
+	default:
+		hi[w] = deep
+	}
+	return lo, hi
+}
+
+// Round leaves no more of its figures than is real, so that what is alike is the same.
+func (f *Feature) Round() {
+	for _, v := range []*float64{&f.X, &f.Y, &f.D, &f.Long, &f.Wide, &f.Depth, &f.Head, &f.Recess, &f.Slim, &f.Lip} {
+		*v = math.Round(*v*1e4) / 1e4
+	}
 }

@@ -1,6 +1,7 @@
 package support
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -186,6 +187,21 @@ func (o *Outfit) onBacker() error {
 	}
 	if !o.Back(at, ways) {
 		return fmt.Errorf("there is no room for a board behind the brackets under %s", say.Length(float64(o.Y)))
+	}
+	var columns []float64
+	for _, s := range o.Rail.Spots {
+		columns = append(columns, float64(s.X))
+	}
+	room := o.Rail.Screw.HeadAcross()/2 + 2
+	for i := range o.Supports { // beside the heads of what holds the board
+		u := &o.Supports[i]
+		half := float64(u.Way.(*FlatBracket).Width)/2 + room
+		for _, c := range columns {
+			if off := float64(u.X) - c; math.Abs(off) < half {
+				by := math.Copysign(half, cmp.Or(off, x+l/2-c))
+				u.X = quantity.Length(math.Round(c + by))
+			}
+		}
 	}
 	return nil
 }

@@ -319,7 +319,7 @@ func (b *BinBox) fill(o *Outfit) {
 		}
 		places(max(low+10, high-30))
 	case ByCleat:
-		defer func() { o.lockWith(b.Lock, &b.LockScrew) }()
+		defer func() { o.lockWith(b.Lock, &b.LockScrew, 30, 32) }()
 		if b.Hook == nil {
 			b.Hook = &Hook{Made: ply(), High: min(70, b.High), Thick: o.Size(0.75, 19), Length: max(60, by(o.Length, 0.8)), Screw: o.woodScrew(1.25, 30), Count: 6}
 			b.Spacer, b.Lock = true, true

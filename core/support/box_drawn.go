@@ -40,7 +40,8 @@ func (h *boxed) Parts(d Demand) []FormPart {
 	}
 	switch {
 	case h.On == ByCleat && h.hook.rail != nil:
-		h.hook.draw(&g, a, shift, shift+back)
+		g.Shapes = append(g.Shapes, h.hook.shapes(h.set.Length, shift, shift+back)...)
+		h.hook.draw(&g, a, shift)
 		g = g.Off(h.base)
 		drawBeside(&g, h.rail, h.spread(a), h.own.X)
 	case h.back != nil:

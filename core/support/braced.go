@@ -4,9 +4,9 @@ import (
 	"errors"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -185,20 +185,15 @@ func (h *braced) rated(sh *working.Sheet, a hold.Action) hold.Use {
 // Geometry draws arm, leg and brace.
 func (h *braced) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
-	reach, leg, t, w := float64(h.Reach), float64(h.Leg), float64(h.Plate), float64(h.Width)/2
-	bar := max(t, 4)
+	reach, leg, bar := float64(h.Reach), float64(h.Leg), max(float64(h.Plate), 4)
+	o := drawnOver(&h.set, nil, h.Braced)
 	if s := h.standard; s != nil {
-		low := h.low()
-		high := low + float64(s.Height)
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "standard", Stuff: hold.Metal, Side: hold.Box(0, low, t, high),
-			Front: hold.Box(-w, low, w, high)})
+		seen := *s
+		seen.X, seen.Bottom = 0, quantity.Length(h.low())
+		up := seen.Assemble(&Over{ID: s.ID})
+		g.Shapes, o.Fixed = hold.Drawn(up), up.Bodies
 	}
-	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "brace", Stuff: hold.Metal, Side: [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar},
-			{reach*0.9 - bar, -bar}}},
-		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -bar, reach, 0), Front: hold.Box(-w, -bar, w, 0)},
-		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, -leg, t+1, 0), Front: hold.Box(-w, -leg, w, 0)})
-	h.arm().Draw(&g, 2*w)
+	g.Shapes = append(g.Shapes, hold.Drawn(h.Assemble(o))...)
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
@@ -274,11 +269,34 @@ func (o *Outfit) standards() error {
 
 var _ Way = (*Braced)(nil)
 
-// Pieces are the bracket and its screws; the standard that it clips into is a fixture.
-func (b *Braced) Pieces(o Over) []piece.Piece {
+// Assemble puts the bracket up: screwed to the wall, or clipped into its standard.
+func (b *Braced) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	reach, leg, t, w := float64(b.Reach), float64(b.Leg), float64(b.Plate), float64(b.Width)
+	bar := max(t, 4)
+	thing := a.thing("bracket", "braced bracket", reach)
 	if b.Standard != "" {
-		return append([]piece.Piece{o.bought("bracket", "clip-on bracket", 1, float64(b.Reach))}, o.down(b.Board)...)
+		thing.Name = "clip-on bracket"
 	}
-	return append([]piece.Piece{o.bought("bracket", "braced bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)},
-		o.down(b.Board)...)
+	z := 0.0
+	var standard *assembly.Body
+	for _, f := range a.Fixed {
+		if b.Standard != "" && f.ID == b.Standard+"/standard/standard" {
+			standard, z = f, f.Thickness
+		}
+	}
+	brace := a.steel(thing, "brace", assembly.Out(w/2, 0, z), [][2]float64{{t, -leg}, {t + bar, -leg}, {reach * 0.9, -bar}, {reach*0.9 - bar, -bar}}, w)
+	brace.Aside = true
+	arm := a.steel(thing, "arm", assembly.Out(w/2, -bar, z), assembly.Rect(0, 0, reach-z, bar), w)
+	plate := a.steel(thing, "leg", assembly.Along(-w/2, -leg, z), assembly.Rect(0, 0, w, leg), t)
+	a.rests(arm, b.Board, w, t)
+	for _, h := range b.Holes {
+		if b.Standard == "" {
+			a.intoWall(h.ID, b.Screw, float64(h.Offset), -float64(h.Down), t)
+		}
+	}
+	if standard != nil {
+		a.Join(assembly.Joint{ID: plate.ID + "-" + standard.ID, Kind: assembly.Bolted, A: plate, B: standard})
+	}
+	return &a.Assembly
 }

@@ -129,7 +129,7 @@ func (o *Outfit) panel(r *Rail, below quantity.Length) {
 
 // holders hooks usual holders onto a rail.
 func (o *Outfit) holders(r *Rail) error {
-	r.Bevel, r.Kerf = 45, o.Size(0.125, 3.2)
+	r.Kerf = o.Size(0.125, 3.2)
 	leg := quantity.Length(150)
 	if leg > o.Y {
 		return errors.New("there is no room for a holder under the shelf")
@@ -139,8 +139,12 @@ func (o *Outfit) holders(r *Rail) error {
 		hook = hold.Fixing{Type: "wood-8", Length: 1.75 * 25.4}
 	}
 	l := float64(o.Length)
-	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, nil) {
-		o.add(x, &Holder{
+	var columns []float64 // of screws, whose heads an upright would be before
+	for _, s := range r.Spots {
+		columns = append(columns, float64(s.X))
+	}
+	for _, x := range even(float64(o.X)+min(0.2*l, 120), float64(o.X)+l-min(0.2*l, 120), 700, columns) {
+		h := &Holder{
 			Frame: Frame{
 				Made: lumber(), Reach: r.Thickness + o.Size(1.5, 38) + quantity.Length(math.Round(float64(o.Depth)*0.9)), Width: o.Size(1.5, 38),
 				High: 64, Deep: o.Size(1.5, 38), Leg: leg, Up: 160,
@@ -148,7 +152,9 @@ func (o *Outfit) holders(r *Rail) error {
 				Brace: &Brace{Out: r.Thickness + quantity.Length(math.Round(float64(o.Depth)*0.7)), Down: leg - 25, High: 38},
 			},
 			Hook: Hook{Made: ply(), High: 70, Thick: r.Thickness, Length: 120, Screw: hook, Count: 4}, Spacer: true, Lock: true,
-		})
+		}
+		h.clear(float64(r.Thickness), min(o.Y, 400))
+		o.add(x, h)
 	}
 	return nil
 }

@@ -20,12 +20,18 @@ func Fill(o *Outfit, of any) {
 	}
 }
 
-// lockWith puts in a usual lock screw where there is to be one.
-func (o *Outfit) lockWith(on bool, f **hold.Fixing) {
+// lockWith puts in a usual lock screw where there is to be one: at least so long, and no longer than most, mm.
+func (o *Outfit) lockWith(on bool, f **hold.Fixing, least, most float64) {
 	if on && (*f == nil || (*f).Type == "") {
 		s := o.woodScrew(1.25, 30)
+		s.Length = hold.StockLength(s.Type, least, most)
 		*f = &s
 	}
+}
+
+// under is how long a screw from the board's underside may be that reaches past what stands in the middle of it, so high, mm.
+func (o *Outfit) under(high quantity.Length) (least, most float64) {
+	return float64(o.Thickness+high) / 2, float64(o.Thickness) - 3
 }
 
 // give puts a usual value where there is none.
@@ -174,15 +180,23 @@ func (b *TimberBracket) fill(o *Outfit) {
 
 func (h *Holder) fill(o *Outfit) {
 	h.Frame.fill(o)
-	o.lockWith(h.Lock, &h.LockScrew)
+	least := float64(h.Deep) + 0.7*float64(h.Hook.Thick)
+	o.lockWith(h.Lock, &h.LockScrew, least, least+0.3*float64(h.Hook.Thick)-1)
 }
 
-func (r *Rail) fill(o *Outfit) { o.lockWith(r.Lock && r.Kind == Block, &r.LockScrew) }
+func (r *Rail) fill(o *Outfit) {
+	least := float64(o.Thickness-r.Height)/2 + 15
+	o.lockWith(r.Lock && r.Kind == Block, &r.LockScrew, least, least+0.5*float64(r.Height))
+}
 
-func (b *Hidden) fill(o *Outfit) { o.lockWith(b.Lock, &b.LockScrew) }
+func (b *Hidden) fill(o *Outfit) {
+	least, most := o.under(b.Thickness)
+	o.lockWith(b.Lock, &b.LockScrew, least, most)
+}
 
 func (p *Pin) fill(o *Outfit) {
-	o.lockWith(p.Lock, &p.LockScrew)
+	least, most := o.under(p.High)
+	o.lockWith(p.Lock, &p.LockScrew, least, most)
 	if p.Kind == RodPin {
 		give(&p.Steel, hold.Unmarked)
 	} else if p.Wood == "" {
@@ -194,7 +208,7 @@ func (p *Pin) fill(o *Outfit) {
 }
 
 func (k *Keyhole) fill(o *Outfit) {
-	o.lockWith(k.Lock, &k.LockScrew)
+	o.lockWith(k.Lock, &k.LockScrew, float64(k.Back)+o.Wall.Lining.Gap()+20, 120)
 	if r := k.Rating; r != nil {
 		give(&r.Pull, 5)
 		give(&r.Shear, 10)

@@ -5,9 +5,9 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/say"
@@ -164,27 +164,36 @@ func (f *Fixtures) clips(id string, x quantity.Length) string {
 	return ""
 }
 
-// Pieces are the standard and its screws.
-func (s *Standard) Pieces(o Over) []piece.Piece {
-	return []piece.Piece{o.bought("standard", "slotted standard", 1, float64(s.Height)), o.screws("screws", len(s.Holes), s.Screw)}
+// Assemble puts the standard up, its lower end as high as it says.
+func (s *Standard) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	x, low, w, t := float64(s.X), float64(s.Bottom), float64(s.Width), float64(s.Plate)
+	a.steel(a.thing("standard", "slotted standard", float64(s.Height)), "standard", assembly.Along(x-w/2, low, 0), assembly.Rect(0, 0, w, float64(s.Height)), t)
+	for _, h := range s.Holes {
+		a.intoWall(h.ID, s.Screw, x+float64(h.Offset), low+float64(h.Up), t)
+	}
+	return &a.Assembly
 }
 
-// Pieces are those of the fixtures that are among some ids.
-func (f *Fixtures) Pieces(o Over, ids map[string]bool) []piece.Piece {
-	var out []piece.Piece
-	of := func(id string, pieces func(Over) []piece.Piece) {
+// Assemble puts up those of the fixtures that are among some ids, as they are seen from a board's underside.
+func (f *Fixtures) Assemble(o Over, underside quantity.Length, ids map[string]bool) *assembly.Assembly {
+	var out assembly.Assembly
+	put := func(id string, how func(*Over) *assembly.Assembly, by float64) {
 		if o.ID = id; ids[id] {
-			out = append(out, pieces(o)...)
+			out.With(how(&o), place(0, 0, by))
 		}
 	}
+	for i := range f.Panels {
+		put(f.Panels[i].ID, f.PanelUnder(f.Panels[i].ID, underside).Assemble, 0)
+	}
 	for i := range f.Rails {
-		of(f.Rails[i].ID, f.Rails[i].Pieces)
+		r := f.Under(f.Rails[i].ID, underside)
+		put(r.ID, r.Assemble, r.Base())
 	}
 	for i := range f.Standards {
-		of(f.Standards[i].ID, f.Standards[i].Pieces)
+		s := f.Standards[i]
+		s.Bottom -= underside
+		put(s.ID, s.Assemble, 0)
 	}
-	for i := range f.Panels {
-		of(f.Panels[i].ID, f.Panels[i].Pieces)
-	}
-	return out
+	return &out
 }

@@ -3,9 +3,9 @@ package support
 import (
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/section"
@@ -224,12 +224,8 @@ func (f *flat) Pad() float64 {
 // Geometry draws the bracket, and says what turning it over would do.
 func (f *flat) Geometry(a hold.Action) hold.Geometry {
 	g := f.set.NewGeometry(a)
-	leg, t, w := f.sign()*float64(f.Leg), float64(f.Thickness), float64(f.Width)/2
-	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "leg", Stuff: hold.Metal, Side: hold.Box(0, min(0, leg), t, max(0, leg)),
-			Front: hold.Box(-w, min(0, leg), w, max(0, leg))},
-		hold.Shape{Name: "arm", Stuff: hold.Metal, Side: hold.Box(0, -t, float64(f.Reach), 0), Front: hold.Box(-w, -t, w, 0)})
-	f.arm().Draw(&g, 2*w)
+	leg, t := f.sign()*float64(f.Leg), float64(f.Thickness)
+	g.Shapes = hold.Drawn(f.Assemble(drawnOver(&f.set, nil, f.FlatBracket)))
 	f = f.reckoned(a)
 	h, m := f.turning(a), math.Abs(a.M)
 	for i := range f.holes {
@@ -317,8 +313,16 @@ func (o *Outfit) flatBrackets() error {
 
 var _ Way = (*FlatBracket)(nil)
 
-// Pieces are the bracket and its screws.
-func (b *FlatBracket) Pieces(o Over) []piece.Piece {
-	return append([]piece.Piece{o.bought("bracket", "flat bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)},
-		o.down(b.Board)...)
+// Assemble puts the bent bar up, its arm under the board.
+func (b *FlatBracket) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	leg, t, w := b.sign()*float64(b.Leg), float64(b.Thickness), float64(b.Width)
+	thing := a.thing("bracket", "flat bracket", float64(b.Reach))
+	a.steel(thing, "leg", assembly.Along(-w/2, min(0, leg), 0), assembly.Rect(0, 0, w, math.Abs(leg)), t)
+	arm := a.steel(thing, "arm", assembly.Flat(-w/2, -t, 0), assembly.Rect(0, 0, w, float64(b.Reach)), t)
+	a.rests(arm, b.Board, w, t)
+	for _, h := range b.Holes {
+		a.intoWall(h.ID, b.Screw, float64(h.Offset), b.sign()*float64(h.Corner), t)
+	}
+	return &a.Assembly
 }

@@ -1,10 +1,14 @@
 package support
 
 import (
+	"fmt"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/hold"
+	"aguante/core/joint"
 	"aguante/core/piece"
+	"aguante/core/quantity"
 	"aguante/core/say"
 )
 
@@ -16,125 +20,170 @@ func (f *Frame) start(z0 float64) float64 {
 	return z0 + float64(f.Deep)
 }
 
-// brace is the brace as it is seen from the side: a band about the line from Down the
-// upright to Out along the board's underside, cut off at the upright's face and under the
-// arm.
-func (f *Frame) brace(z0 float64) [][2]float64 {
-	b, face, high := f.Brace, z0+float64(f.Deep), float64(f.High)
+// brace is the brace where it stands: a band about the line from Down the upright to Out along the board's underside,
+// cut off at the upright's face and under the arm, and let into both so far; its own x runs from its foot to its head.
+func (f *Frame) brace(z0, in float64) (at assembly.Frame, outline [][2]float64) {
+	b, face, high := f.Brace, z0+float64(f.Deep)-in, float64(f.High)-in
 	o, d := float64(b.Out), float64(b.Down)
-	half, slope := float64(b.High)/2*math.Hypot(o, d), d/o
-	foot := func(side float64) [2]float64 { return [2]float64{face, -d + face*slope + side*half/o} }
-	head := func(side float64) [2]float64 { return [2]float64{(d-high)/slope - side*half/d, -high} }
-	return [][2]float64{foot(-1), head(-1), head(1), foot(1)}
+	long := math.Hypot(o, d)
+	half, slope := float64(b.High)/2*long, d/o
+	foot := func(side float64) assembly.Vec { return place(0, -d+face*slope+side*half/o, face) }
+	head := func(side float64) assembly.Vec { return place(0, -high, (d-high)/slope-side*half/d) }
+	at = assembly.Frame{O: foot(-1), X: place(0, d/long, o/long), Y: place(0, o/long, -d/long), Z: place(-1, 0, 0)}
+	at.O.X = float64(f.Width) / 2
+	for _, p := range []assembly.Vec{foot(-1), head(-1), head(1), foot(1)} {
+		in := at.In(p)
+		outline = append(outline, [2]float64{in.X, in.Y})
+	}
+	return at, outline
 }
 
-// pieces are arm, upright with its bores, brace and front piece, and what their joints take.
-func (f *Frame) pieces(o Over, z0 float64, bores []piece.Feature) []piece.Piece {
-	w, high, deep := float64(f.Width), float64(f.High), float64(f.Deep)
-	mitred := f.Front != nil && (f.Front.Corner == Mitred || f.Front.Corner == MitredSpline)
-	arm := o.cut("arm", "arm", 1, f.Made, float64(f.Reach)-f.start(z0), high, w)
-	upright := o.cut("upright", "upright", 1, f.Made, float64(f.Leg+f.Up), deep, w)
-	upright.Features = onEdge(bores)
-	if f.Joint.Kind == hold.LapJoint {
-		arm.Features = append(arm.Features, piece.Feature{Kind: piece.Lap, Face: piece.Front, Long: deep, Wide: high, Depth: w / 2})
-		upright.Features = append(upright.Features, piece.Feature{Kind: piece.Lap, Face: piece.Back, X: float64(f.Leg) - high, Long: high,
-			Wide: deep, Depth: w / 2})
+// shortBrace is how long the shorter side of a brace is at least, between arm and upright, mm (Rule).
+const shortBrace = 40.0
+
+// clear lets the upright go down, at most so far, until there is room for a brace, which else is left out, and puts the
+// screws into the board where its head does not cover them.
+func (f *Frame) clear(z0 float64, most quantity.Length) {
+	if f.Brace == nil {
+		return
 	}
+	leg, down := f.Leg, f.Brace.Down
+	for {
+		if _, outline := f.brace(z0, 0); outline[2][0]-outline[3][0] >= shortBrace {
+			break
+		}
+		if f.Leg, f.Brace.Down = f.Leg+10, f.Brace.Down+10; f.Leg > most {
+			f.Leg, f.Brace.Down, f.Brace = leg, down, nil
+			return
+		}
+	}
+	if f.Board == nil {
+		return
+	}
+	edge := func(in float64, corner int) float64 {
+		at, outline := f.brace(z0, in)
+		return at.Of(place(outline[corner][0], outline[corner][1], 0)).Z
+	}
+	room := f.Board.HeadAcross() + 3
+	near, far := math.Floor(edge(0, 2)-room), math.Ceil(edge(notch, 1)+room)
+	switch z := float64(f.Board.FromWall); {
+	case z <= near || z >= far:
+	case far <= float64(f.Reach)-15:
+		f.Board.FromWall = quantity.Length(far)
+	default:
+		f.Board.FromWall = quantity.Length(max(near, z0+float64(f.Deep)+15))
+	}
+}
+
+// foot is where the brace's lower end begins in the upright, under the board.
+func (f *Frame) foot(z0 float64) float64 {
+	at, outline := f.brace(z0, notch)
+	return at.Of(place(outline[0][0], outline[0][1], 0)).Y
+}
+
+// assemble puts arm, upright, brace and the piece in front together, the upright's back so far out; it returns arm and upright.
+func (f *Frame) assemble(a *assembled, z0 float64) (arm, upright *assembly.Body) {
+	w, high, deep, leg, up := float64(f.Width), float64(f.High), float64(f.Deep), float64(f.Leg), float64(f.Up)
+	start, aside := f.start(z0), 0.0
+	long := float64(f.Reach) - start
+	tall, end := assembly.Rect(0, 0, leg+up, deep), assembly.Rect(0, 0, long, high)
+	switch f.Joint.Kind {
+	case hold.ScrewJoint, hold.BoltJoint: // side by side
+		aside = w
+	case hold.GussetJoint: // end to face, the plates over both
+		start, long = start+deep, long-deep
+		end = assembly.Rect(0, 0, long, high)
+	case hold.MitreJoint:
+		if up > 0 {
+			start, long = start+deep, long-deep
+			end = assembly.Rect(0, 0, long, high)
+			break
+		}
+		tall, end = [][2]float64{{0, 0}, {leg, 0}, {leg - high, deep}, {0, deep}}, [][2]float64{{deep, 0}, {long, 0}, {long, high}, {0, high}}
+	}
+	upright = a.part("upright", "upright", f.Made, assembly.Up(-w/2, -leg, z0), tall, w)
+	c, t := f.Front, high
+	mitred := c != nil && (c.Corner == Mitred || c.Corner == MitredSpline)
 	if mitred {
-		arm.Length += high
-		arm.Ends[1].Off = 45
+		end[1][0] += t
 	}
-	out := []piece.Piece{arm, upright}
-	if b := f.Brace; b != nil {
-		brace := o.cut("brace", "brace", 1, f.Made, longer(f.brace(z0)), float64(b.High), w)
-		slope := math.Atan2(float64(b.Down), float64(b.Out)) * 180 / math.Pi
-		brace.Ends = [2]piece.End{{Off: slope}, {Off: 90 - slope}}
-		out = append(out, brace)
-		if b.Screw != nil {
-			out = append(out, o.screws("brace screws", 2*b.Count, *b.Screw))
+	arm = a.part("arm", "arm", f.Made, assembly.Out(w/2+aside, -high, start), end, w)
+	a.joint("arm", &f.Joint, f.Made, arm, upright, w, -high, high, z0, deep)
+	a.rests(arm, f.Board, w, high)
+	f.putBrace(a, arm, upright, z0)
+	if c == nil {
+		return arm, upright
+	}
+	top, reach := c.top(a.Thickness, high), float64(f.Reach)
+	outline := assembly.Rect(0, 0, top+t, t)
+	if mitred {
+		outline[0][0] = t
+		if c.Above {
+			outline[1][0] = top
 		}
 	}
-	if c := f.Front; c != nil {
-		front := o.cut("front", "front piece", 1, f.Made, c.top(o.Thickness, high)+high, high, w)
+	front := a.part("front", "front piece", f.Made, assembly.Up(-w/2, -t, reach), outline, w)
+	corner := func(on *assembly.Body) {
+		kind := assembly.Butt
+		if c.Corner == ButtedScrews {
+			kind = assembly.Bolted
+		}
+		a.Join(assembly.Joint{ID: front.ID + "-" + on.ID, Kind: kind, A: on, B: front, Glued: c.Corner != ButtedScrews})
+	}
+	corner(arm)
+	if c.Above {
+		end = assembly.Rect(0, 0, long, high)
 		if mitred {
-			front.Ends[0].Off = 45
+			end[2][0] += t
 		}
-		out = append(out, front)
-		if c.Above {
-			above := o.cut("arm above", "arm above", 1, f.Made, arm.Length, high, w)
-			above.Features, above.Ends = arm.Features, arm.Ends
-			front.Ends[1] = front.Ends[0]
-			out[len(out)-1] = front
-			out = append(out, above)
-		}
+		above := a.part("arm above", "arm above", f.Made, assembly.Out(w/2+aside, top-high, start), end, w)
+		a.joint("above", &f.Joint, f.Made, above, upright, w, top-high, high, z0, deep)
+		corner(above)
 	}
-	return append(append(out, o.joined(&f.Joint, 1)...), o.down(f.Board)...)
+	return arm, upright
 }
 
-// onEdge puts an upright's bores, which go in at its front, on the edge that this is of a
-// piece laid on its broad side.
-func onEdge(bores []piece.Feature) []piece.Feature {
-	out := make([]piece.Feature, len(bores))
-	for i, b := range bores {
-		b.Face = piece.Upper
-		out[i] = b
+// putBrace puts the brace in: its ends in notches, or screwed.
+func (f *Frame) putBrace(a *assembled, arm, upright *assembly.Body, z0 float64) {
+	b := f.Brace
+	if b == nil {
+		return
 	}
-	return out
-}
-
-// shapes draws the frame; z0 is where its upright's back stands.
-func (f *framed) shapes(z0 float64) []hold.Shape {
-	w, stuff := float64(f.Width)/2, f.Made.Stuff()
-	reach, high, deep, leg, up := float64(f.Reach), float64(f.High), float64(f.Deep), float64(f.Leg), float64(f.Up)
-	var out []hold.Shape
-	if f.Brace != nil {
-		out = append(out, hold.Shape{Name: "brace", Stuff: stuff, Side: f.brace(z0)})
+	in, kind := 0.0, assembly.Butt
+	switch {
+	case b.Screw != nil:
+		kind = assembly.Bolted
+	case b.Ends != OnlyButts:
+		in, kind = notch, assembly.Housed
 	}
-	start := f.start(z0)
-	out = append(out, hold.Shape{Name: "upright", Stuff: stuff, Side: hold.Box(z0, -leg, z0+deep, up), Front: hold.Box(-w, -leg, w, up)},
-		hold.Shape{Name: "arm", Stuff: stuff, Side: hold.Box(start, -high, reach, 0), Front: hold.Box(-w, -high, w, 0)})
-	if c := f.Front; c != nil {
-		t, top := high, c.top(f.set.Thickness, high)
-		corner := hold.Box(reach, -t, reach+t, top)
-		above := hold.Box(start, top-t, reach, top)
-		if c.Corner == Mitred || c.Corner == MitredSpline {
-			corner = [][2]float64{{reach, 0}, {reach + t, -t}, {reach + t, top}, {reach, top}}
-			out[len(out)-1].Side = [][2]float64{{start, -high}, {reach + t, -high}, {reach, 0}, {start, 0}}
-			if c.Above {
-				corner[3][1] = top - t
-				above = [][2]float64{{start, top - t}, {reach, top - t}, {reach + t, top}, {start, top}}
-			}
+	at, outline := f.brace(z0, in)
+	brace := a.part("brace", "brace", f.Made, at, outline, float64(f.Width))
+	for _, on := range []*assembly.Body{upright, arm} {
+		a.Join(assembly.Joint{ID: brace.ID + "-" + on.ID, Kind: kind, A: brace, B: on, Cuts: piece.Notch})
+	}
+	if b.Screw == nil {
+		return
+	}
+	mid := func(i, k int) assembly.Vec { // of an end, in the shelf's axes
+		return at.Of(place((outline[i][0]+outline[k][0])/2, (outline[i][1]+outline[k][1])/2, float64(f.Width)/2))
+	}
+	lower := outline[0]
+	for end, way := range []assembly.Vec{inward, upward} {
+		p := mid(3, 0)
+		if end == 1 {
+			p = mid(1, 2)
 		}
-		out = append(out, hold.Shape{Name: "front", Stuff: stuff, Side: corner, Front: hold.Box(-w, -t, w, top)})
-		if c.Above {
-			out = append(out, hold.Shape{Name: "arm above", Stuff: stuff, Side: above, Front: hold.Box(-w, top-t, w, top)})
+		own, dir := at.In(p), at.Turned(way)
+		p = at.Of(place(own.X+dir.X*(lower[1]-own.Y)/dir.Y, lower[1], own.Z)) // on its lower face
+		for i, x := range hold.Row(b.Count, joint.Point{X: -float64(f.Width) / 2}, joint.Point{X: float64(f.Width) / 2}) {
+			p.X = x.X
+			a.screw(fmt.Sprintf("brace-%d-%d", end+1, i+1), "brace screws", *b.Screw, p, way)
 		}
 	}
-	j := f.Joint
-	for _, p := range j.Places {
-		r := 2.5
-		switch {
-		case j.Kind == hold.DowelJoint:
-			out = append(out, hold.Shape{Name: "dowel", Stuff: hold.Within,
-				Side: hold.Box(z0+deep-float64(j.Deep), -high+p.Y-float64(j.D)/2, z0+deep+float64(j.Deep), -high+p.Y+float64(j.D)/2)})
-		case j.Kind == hold.BehindJoint && j.Screw != nil:
-			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within,
-				Side: hold.Box(z0+float64(j.Screw.Recess), -high+p.Y-r, z0+float64(j.Screw.Length), -high+p.Y+r)})
-		default:
-			out = append(out, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(z0+p.X-r, -high+p.Y-r, z0+p.X+r, -high+p.Y+r)})
-		}
-	}
-	if j.Kind == hold.TenonJoint {
-		out = append(out, hold.Shape{Name: "tenon", Stuff: hold.Within,
-			Side: hold.Box(z0+deep-float64(j.Deep), -high/2-float64(j.High)/2, z0+deep+1, -high/2+float64(j.High)/2)})
-	}
-	return out
 }
 
 // draw adds the forces of joint and brace.
-func (f *framed) draw(g *hold.Geometry, a hold.Action, z0 float64) {
-	g.Shapes = append(g.Shapes, f.shapes(z0)...)
-	f.arm().Draw(g, float64(f.Width))
+func (f *framed) draw(g *hold.Geometry, a hold.Action) {
 	j := f.atJoint(nil, a)
 	if f.Brace != nil {
 		s := f.strut(nil, a)

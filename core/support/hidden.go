@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/joint"
@@ -270,16 +271,8 @@ func (h *slotted) fits(sh *working.Sheet, _ hold.Action) hold.Use {
 // Geometry draws plate, blade and slot.
 func (h *slotted) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
-	lo, hi := h.Spread()
-	t, w, half, slot := float64(h.Thickness), float64(h.Width)/2, float64(h.Plate)/2, float64(h.Slot.High)/2
-	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, h.mid-slot, float64(h.Slot.Deep), h.mid+slot)},
-		hold.Shape{Name: "plate", Stuff: hold.Metal, Side: hold.Box(0, h.mid-half, t, h.mid+half),
-			Front: hold.Box(lo, h.mid-half, hi, h.mid+half)})
-	for _, x := range h.offsets() {
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "blade", Stuff: hold.Metal, Side: hold.Box(0, h.mid-t/2, float64(h.Reach), h.mid+t/2),
-			Front: hold.Box(x-w, h.mid-t/2, x+w, h.mid+t/2)})
-	}
+	g.Shapes = hold.Drawn(h.Assemble(drawnOver(&h.set, nil, h.Hidden)))
+	slot := float64(h.Slot.High) / 2
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
@@ -341,18 +334,22 @@ func (o *Outfit) hiddenBrackets() error {
 
 var _ Way = (*Hidden)(nil)
 
-// Pieces are the plate with its blade, and its screws.
-func (b *Hidden) Pieces(o Over) []piece.Piece {
-	return append([]piece.Piece{o.bought("bracket", "hidden bracket", 1, float64(b.Reach)), o.screws("screws", len(b.Holes), b.Screw)}, o.lock(b.Lock, b.LockScrew)...)
-}
-
-// InBoard are the slots for its blades.
-func (b *Hidden) InBoard(x float64, o Over) []piece.Feature {
-	s := b.Slot
-	var out []piece.Feature
-	for _, aside := range b.offsets() {
-		out = append(out, piece.Feature{Kind: piece.Slot, Face: piece.Lower, X: x + aside - float64(s.Wide)/2, Y: (o.Thickness - float64(s.High)) / 2,
-			Long: float64(s.Wide), Wide: float64(s.High), Depth: float64(s.Deep)})
+// Assemble puts plate and blades together, in their slots in the board.
+func (b *Hidden) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	lo, hi := b.Spread()
+	t, w, high, mid := float64(b.Thickness), float64(b.Width), float64(b.Plate), o.Thickness/2
+	thing := a.thing("bracket", "hidden bracket", float64(b.Reach))
+	a.housed(a.steel(thing, "plate", assembly.Along(lo, mid-high/2, 0), assembly.Rect(0, 0, hi-lo, high), t), a.Board, piece.Slot)
+	for i, x := range b.offsets() {
+		blade := a.steel(thing, "blade", assembly.Flat(x-w/2, mid-t/2, 0), assembly.Rect(0, 0, w, float64(b.Reach)), t)
+		blade.ID = fmt.Sprintf("%s-%d", blade.ID, i+1)
+		in := a.housed(blade, a.Board, piece.Slot)
+		in.Void, in.Room = "slot", [3]float64{float64(b.Slot.Wide - b.Width), float64(b.Slot.High - b.Thickness), float64(b.Slot.Deep - b.Reach)}
 	}
-	return out
+	for _, h := range b.Holes {
+		a.intoWall(h.ID, b.Screw, float64(h.Offset), mid-float64(h.Down), t)
+	}
+	a.locked(b.Lock, b.LockScrew, place(0, 0, o.Out+float64(b.Reach)/2), upward)
+	return &a.Assembly
 }

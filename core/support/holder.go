@@ -1,10 +1,13 @@
 package support
 
 import (
+	"fmt"
+	"math"
+
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/joint"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -89,8 +92,9 @@ func (h *held) Geometry(a hold.Action) hold.Geometry {
 	a = h.with(a)
 	g := h.own.NewGeometry(a)
 	z0 := h.h.back(h.hook.rail)
-	h.hook.draw(&g, a, z0, z0+float64(h.Deep))
-	h.framed.draw(&g, a, z0)
+	g.Shapes = hold.Drawn(h.h.Assemble(drawnOver(&h.own, h.hook.rail, h.h)))
+	h.hook.draw(&g, a, z0)
+	h.framed.draw(&g, a)
 	g.Measures = append(g.Measures, hold.Across("reach", "holder.reach_mm", 0, float64(h.Reach), -float64(h.High)))
 	g.Fit()
 	return g
@@ -125,23 +129,50 @@ func (h *Holder) back(rail *Rail) float64 {
 	return float64(h.Hook.Thick)
 }
 
-// Pieces are those of the frame, with hook and spacer.
-func (h *Holder) Pieces(o Over) []piece.Piece {
-	z0, k := h.back(o.Rail), &h.Hook
-	out := h.Frame.pieces(o, z0, nil)
-	hook := o.cut("hook", "hook", 1, k.Made, float64(k.Length), float64(k.High), float64(k.Thick))
-	if o.Rail != nil {
-		hook.Bevel = o.Rail.Bevel
+// Assemble hooks the frame onto its rail.
+func (h *Holder) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	z0 := h.back(o.Rail)
+	_, upright := h.Frame.assemble(a, z0)
+	a.hooked(&h.Hook, upright, float64(h.Width), -float64(h.Leg), z0, float64(h.Deep), h.Spacer)
+	if r := o.Rail; r != nil {
+		a.locked(h.Lock, h.LockScrew, place(0, float64(r.Bottom)+float64(r.Height)/3, z0+float64(h.Deep)), inward)
 	}
-	for _, at := range k.Places() {
-		hook.Features = append(hook.Features, bore(piece.Front, at.X, at.Y, k.Screw))
-	}
-	out = append(out, hook, o.screws("hook screws", k.Count, k.Screw))
-	if h.Spacer {
-		out = append(out, o.cut("spacer", "spacer", 1, h.Made, float64(h.Width), spacer, z0))
-	}
-	return append(out, o.lock(h.Lock, h.LockScrew)...)
+	return &a.Assembly
 }
+
+// hooked puts a hook behind a back so wide and deep, and a spacer at its lower end, if it has one.
+func (a *assembled) hooked(k *Hook, back *assembly.Body, wide, low, z0, deep float64, spaced bool) {
+	on := a.Rail
+	if on == nil || on.Kind != Cleat {
+		on = &Rail{Bevel: 45, Thickness: k.Thick}
+	}
+	top := float64(on.Bottom+on.Height) - on.fall()/2 - float64(k.Thick)*math.Tan(on.Bevel*math.Pi/180)/2 + float64(k.High)
+	at := assembly.Frame{O: place(float64(k.Length)/2, top, 0), X: leftward, Y: place(0, -1, 0), Z: outward}
+	hook := a.part("hook", "hook", k.Made, at, assembly.Rect(0, 0, float64(k.Length), float64(k.High)), float64(k.Thick))
+	hook.Slopes = []float64{0, 0, -on.Bevel, 0}
+	kind := assembly.Bolted
+	if k.Glued {
+		kind = assembly.Faces
+	}
+	a.Join(assembly.Joint{ID: "hook-" + back.ID, Kind: kind, A: hook, B: back, Glued: k.Glued})
+	for i, p := range k.Places(wide) {
+		head, way := place(p.X, top-float64(k.High)+p.Y, 0), outward
+		if k.Behind {
+			head, way = place(p.X, head.Y, z0+deep), inward
+		}
+		a.screw(fmt.Sprintf("hook-%d", i+1), "hook screws", k.Screw, head, way)
+	}
+	for _, r := range a.On {
+		a.Join(assembly.Joint{ID: "hook-" + r.ID, Kind: assembly.Hooked, A: hook, B: r})
+	}
+	if spaced {
+		a.glued(a.part("spacer", "spacer", of(back), assembly.Along(-wide/2, low, 0), assembly.Rect(0, 0, wide, spacer), z0), back)
+	}
+}
+
+// of is what a body is made of.
+func of(b *assembly.Body) hold.Made { return hold.Made{Wood: b.Wood} }
 
 // spacer is how high the piece is that a holder bears on below, mm.
 const spacer = 20.0
@@ -154,9 +185,15 @@ func (k *Hook) of() hold.Of {
 	return k.Screw.Of()
 }
 
-// Places are where the hook's screws are: along it from its left end, and over its lower
-// edge, in the middle of its height.
-func (k *Hook) Places() []joint.Point {
-	y := float64(k.High) / 2
-	return hold.Row(k.Count, joint.Point{Y: y}, joint.Point{X: float64(k.Length), Y: y})
+// Places are where the hook's screws are, aside of its middle and over its lower edge: over the back that they hold it
+// to, so wide; in two rows where that is narrower than the hook is high.
+func (k *Hook) Places(wide float64) []joint.Point {
+	half, y := min(wide, float64(k.Length))/2, float64(k.High)/2
+	row := func(n int, y float64) []joint.Point {
+		return hold.Row(n, joint.Point{X: -half, Y: y}, joint.Point{X: half, Y: y})
+	}
+	if k.Count < 3 || 2*half >= float64(k.High) {
+		return row(k.Count, y)
+	}
+	return append(row((k.Count+1)/2, y*4/3), row(k.Count/2, y*2/3)...)
 }

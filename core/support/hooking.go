@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -291,28 +292,22 @@ func (h *hooking) hangs(sh *working.Sheet, _ hold.Action) hold.Use {
 	return hold.Use{How: "hangs"}
 }
 
-// draw draws hook and spacer behind a back from z0 to z1 out from the wall, and what pushes there.
-func (h *hooking) draw(g *hold.Geometry, a hold.Action, z0, z1 float64) {
+// shapes are hook and spacer behind a back so wide, from z0 to z1 out from the wall.
+func (h *hooking) shapes(wide, z0, z1 float64) []hold.Shape {
+	if h.rail == nil {
+		return nil
+	}
+	a := (&Over{Rail: h.rail}).assemble()
+	a.hooked(h.Hook, &assembly.Body{}, wide, h.low, z0, z1-z0, h.spacer)
+	return hold.Drawn(&a.Assembly)
+}
+
+// draw draws the rail further down, and what pushes behind a back so far out from the wall.
+func (h *hooking) draw(g *hold.Geometry, a hold.Action, z0 float64) {
 	if h.rail == nil {
 		return
 	}
 	y, hp := h.y, h.hp
-	t := float64(h.Thick)
-	fall := t * math.Tan(h.rail.Bevel*math.Pi/180)
-	low, top := y-fall/2, y-fall/2+float64(h.High)
-	w := float64(h.Length) / 2
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "hook", Stuff: h.Hook.Made.Stuff(),
-		Side: [][2]float64{{0, low}, {t, low + fall}, {t, top}, {0, top}}, Front: hold.Box(-w, low, w, top)})
-	for _, at := range h.Places() {
-		from, to := z1, -1.0
-		if !h.Behind {
-			from, to = 0, 1
-		}
-		g.Shapes = append(g.Shapes, h.Screw.Level(at.X-w, low+at.Y, from, to))
-	}
-	if h.spacer {
-		g.Shapes = append(g.Shapes, hold.Shape{Name: "spacer", Stuff: hold.Timber, Side: hold.Box(0, h.low, z0, h.low+spacer)})
-	}
 	if h.on != nil {
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "rail further down", Stuff: h.on.Made.Stuff(), Side: h.on.way().outline(h.on)})
 	}

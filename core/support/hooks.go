@@ -307,19 +307,17 @@ var _ Form = (*HookRail)(nil)
 
 // Pieces are the board, its pegs or hooks, and their screws.
 func (h *HookRail) Pieces(o Over) []piece.Piece {
-	n := len(h.Hooks)
-	board := h.Rail.lengths(o)
-	hooks := h.Peg.pieces(o, n, float64(h.Thickness))
-	for i := range board {
-		from := board[i].from
-		for _, k := range h.Hooks {
-			x := float64(k.X-h.X) - from
-			if x < 0 || x > board[i].Length {
-				continue
-			}
-			h.Peg.boreFor(&board[i].Piece, x)
+	out, from := h.Rail.Assemble(&o).Pieces(), 0.0
+	for i := range out {
+		if out[i].Bought() {
+			continue
 		}
+		for _, k := range h.Hooks {
+			if x := float64(k.X-h.X) - from; x >= 0 && x <= out[i].Length {
+				h.Peg.boreFor(&out[i], x)
+			}
+		}
+		from += out[i].Length
 	}
-	out := append(only(board), hooks...)
-	return append(out, o.spots(h.Spots, h.Rail.Screw)...)
+	return append(out, h.Peg.pieces(o, len(h.Hooks), float64(h.Thickness))...)
 }

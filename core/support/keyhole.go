@@ -3,6 +3,7 @@ package support
 import (
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -265,11 +266,7 @@ func (h *keySlotted) pushedUp(sh *working.Sheet, on material.Basis) (float64, st
 // Geometry draws the piece, the slot and the screw's pull.
 func (h *keyed) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
-	low, high, up := float64(h.Low), float64(h.High), float64(h.Low+h.Up)
-	back, w := float64(h.Back), max(h.Screw.HeadAcross(), 8)/2
-	g.Shapes = append(g.Shapes,
-		hold.Shape{Name: "back", Stuff: h.Made.Stuff(), Side: hold.Box(0, low, back, high)},
-		hold.Shape{Name: "slot", Stuff: hold.Void, Side: hold.Box(0, up-3*w, max(2, float64(h.Lip)), up+w), Front: hold.Box(-w, up-3*w, w, up+w)})
+	g.Shapes = hold.Drawn(h.Assemble(drawnOver(&h.set, nil, h.Keyhole)))
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
@@ -277,7 +274,7 @@ func (h *keyed) Geometry(a hold.Action) hold.Geometry {
 	if h.Routed {
 		g.Facts = append(g.Facts, hold.Long("wood left over the slot", h.in.over()), hold.Long("lip", float64(h.Lip)))
 	}
-	g.Measures = append(g.Measures, hold.Upright("keyhole over the lower edge", "keyhole.up_mm", back+14, low, up))
+	g.Measures = append(g.Measures, hold.Upright("keyhole over the lower edge", "keyhole.up_mm", float64(h.Back)+14, float64(h.Low), float64(h.Low+h.Up)))
 	g.Fit()
 	return g
 }
@@ -315,25 +312,41 @@ func (o *Outfit) keyholes() error {
 
 var _ Way = (*Keyhole)(nil)
 
-// Pieces are its screw, and its plate where it is not routed.
-func (k *Keyhole) Pieces(o Over) []piece.Piece {
-	out := append([]piece.Piece{o.screws("screws", 1, k.Screw)}, o.lock(k.Lock, k.LockScrew)...)
-	if !k.Routed {
-		return append(out, o.bought("plate", "keyhole plate", 1, 0))
-	}
-	o.ID = o.Shelf // one piece behind the board has all keyholes in it
-	back := o.cut("back", "back with keyholes", 1, k.Made, o.Length, float64(k.High-k.Low), float64(k.Back))
-	back.Features = []piece.Feature{k.key(o.At, float64(k.Up), 0, -1, k.Screw)}
-	return append(out, back)
+// Assemble puts the piece behind the board up on its screw; all keyholes of a shelf are in one piece.
+func (k *Keyhole) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	id := a.ID
+	a.ID = a.Shelf
+	back := a.part("back with keyholes", "back", k.Made, assembly.Along(-o.At, float64(k.Low), 0), assembly.Rect(0, 0, o.Length, float64(k.High-k.Low)), float64(k.Back))
+	back.Aside = true
+	a.ID = id
+	a.glued(back, a.Board)
+	a.hang(&k.KeySlot, back, k.Hole, k.Screw, 0, float64(k.Low+k.Up))
+	a.locked(k.Lock, k.LockScrew, place(0, float64(k.Low)+lockUp, float64(k.Back)), inward)
+	return &a.Assembly
 }
 
 // travel is how far a piece comes down onto its screw's head, in diameters of the entry (Rule).
 const travel = 1.5
 
-// key is a routed keyhole whose screw ends up at x and y; it is hung by coming down over the head, so that the
-// entry lies below: by dx along the piece or dy across it.
-func (k *KeySlot) key(x, y, dx, dy float64, screw hold.Fixing) piece.Feature {
+// slot is a routed keyhole; it is hung by coming down over the head, so that the entry lies below.
+func (k *KeySlot) slot(screw hold.Fixing) piece.Feature {
 	slot, cavity := k.routed(screw)
-	return piece.Feature{Kind: piece.Key, Face: piece.Back, X: x, Y: y, D: cavity, Slim: slot, Lip: float64(k.Lip), Long: dx * travel * cavity,
-		Wide: dy * travel * cavity, Depth: float64(k.Lip) + screw.HeadAcross()/2, Of: screw.Type}
+	return piece.Feature{Kind: piece.Key, D: cavity, Slim: slot, Lip: float64(k.Lip), Long: travel * cavity, Depth: float64(k.Lip) + screw.HeadAcross()/2, Of: screw.Type}
+}
+
+// lockUp is how high over the lower edge of what hangs on keyholes a screw locks it, and keyPlate how wide a keyhole's plate
+// is, mm (Rule).
+const lockUp, keyPlate = 12.0, 28.0
+
+// hang hangs a piece by a keyhole on a screw in the wall at x, y: a slot in it, or a plate on it.
+func (a *assembled) hang(k *KeySlot, on *assembly.Body, id string, screw hold.Fixing, x, y float64) {
+	head := a.intoWall(id, screw, x, y, k.lip())
+	head.Loose = true
+	j := assembly.Joint{ID: "keyhole-" + id, Kind: assembly.Hung, A: on, By: head, Void: "slot", Keyhole: k.slot(screw)}
+	if !k.Routed {
+		plate := a.steel(a.thing("plate-"+id, "keyhole plate", 0), "plate", assembly.Along(x-keyPlate/2, y-keyPlate, 0), assembly.Rect(0, 0, keyPlate, keyPlate*1.4), k.lip())
+		j = assembly.Joint{ID: j.ID, Kind: assembly.Housed, A: plate, B: on, Cuts: piece.Slot, Room: [3]float64{0, 0, screw.HeadAcross()}}
+	}
+	a.Join(j)
 }

@@ -6,9 +6,9 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/say"
 	"aguante/core/wall"
@@ -167,20 +167,12 @@ func (h *aside) rests(sh *working.Sheet, _ hold.Action) hold.Use {
 // from the back, and its fasteners go away from the eye.
 func (h *aside) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
-	x, low, high := float64(h.s.X), float64(h.s.Bottom), float64(h.s.Bottom+h.s.Height)
-	t := float64(h.s.Thickness)
-	from, to := 0.0, t
-	if h.s.At == RightEnd {
-		from, to = -t, 0
-	}
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "side cleat", Stuff: h.s.Made.Stuff(), Side: hold.Box(x, low, x+float64(h.s.Length), high),
-		Front: hold.Box(from, low, to, high)})
+	g.Shapes = hold.Drawn(h.s.Assemble(drawnOver(&h.set.Site, h.set.Rail, h.s)))
 	if back := h.set.Rail; back != nil && back.Kind == Ledger {
 		g.Shapes = append(g.Shapes, hold.Shape{Name: "back cleat", Stuff: back.Made.Stuff(), Side: back.way().outline(back)})
 	}
 	for _, c := range h.rail.Geometry(h.along(a)).Columns {
 		for _, hole := range c.Holes {
-			g.Shapes = append(g.Shapes, hold.Shape{Name: "screw", Stuff: hold.Within, Side: hold.Box(hole.X-3, hole.Y-3, hole.X+3, hole.Y+3)})
 			if hole.Near {
 				g.Facts = append(g.Facts, hold.Fact{Name: "of the " + h.s.Screw.Noun() + " in the " + h.set.BehindName(h.s.Screw), Value: hole.In,
 					Kind: "length", Bad: hole.In < hole.Least}, hold.Pulls("pushes it across", hole.Shear))
@@ -253,8 +245,21 @@ func (o *Outfit) ledgers() error {
 
 var _ Way = (*Side)(nil)
 
-// Pieces are the cleat and its screws.
-func (s *Side) Pieces(o Over) []piece.Piece {
-	cleat := o.cut("cleat", "side cleat", 1, s.Made, float64(s.Length), float64(s.Height), float64(s.Thickness))
-	return append([]piece.Piece{cleat}, o.spots(s.Spots, s.Rail.Screw)...)
+// Assemble puts the cleat on its side wall: it runs out from the back.
+func (s *Side) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	t, low := float64(s.Thickness), float64(s.Bottom)
+	face, way := t, leftward
+	if s.At == RightEnd {
+		face, way = -t, aright
+	}
+	c := a.part("cleat", "side cleat", s.Made, assembly.Out(max(0, face), low, float64(s.X)), assembly.Rect(0, 0, float64(s.Length), float64(s.Height)), t)
+	a.rests(c, nil, 0, 0)
+	for _, sp := range s.Spots {
+		f := a.screw(sp.ID, "screws", sp.screw(s.Rail.Screw), place(face, low+float64(sp.Y), float64(sp.X)), way)
+		if f.Wall = true; sp.Screw != nil {
+			f.Group = a.ID + "/screw-" + sp.ID
+		}
+	}
+	return &a.Assembly
 }

@@ -250,10 +250,16 @@ const fromEnd, fromEndLeast, fromEndNear = 65.0, 32.0, 20.0
 func (o *Outfit) rail(kind RailKind, made hold.Made, from, to float64, bottom, height, thick quantity.Length, stout bool) *Rail {
 	r := &Rail{Made: made, ID: o.ID(), Kind: kind, X: quantity.Length(from), Length: quantity.Length(to - from), Bottom: bottom,
 		Height: height, Thickness: thick, Lock: true}
+	if kind == Cleat {
+		r.Bevel = 45
+	}
 	o.Fasten(r, stout)
 	o.Rail = r
 	return r
 }
+
+// underBevel is how far under the lower edge of a cleat's bevel its fasteners stay, mm (Rule).
+const underBevel = 12.0
 
 // Fasten puts a rail's fasteners into the wall in columns: at every stud behind it, or every 300 mm
 // where there are not two; in one row or two.
@@ -272,6 +278,9 @@ func (o *Outfit) Fasten(r *Rail, stout bool) {
 	rows := []quantity.Length{r.Height / 2}
 	if r.Height >= 64 {
 		rows = []quantity.Length{16, r.Height - 16}
+		if r.Kind == Cleat { // under its bevel, where the hook's tip is
+			rows[1] = quantity.Length(math.Floor(float64(r.Height) - r.fall() - underBevel))
+		}
 	}
 	r.Spots = nil
 	for _, x := range columns {

@@ -1,8 +1,7 @@
 package support
 
 import (
-	"math"
-
+	"aguante/core/assembly"
 	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/joint"
@@ -18,8 +17,17 @@ type Over struct {
 	X                        float64 // of its left end along the wall
 	At                       float64 // of a support, from the shelf's left end
 	Length, Depth, Thickness float64
+	Out, Gap                 float64 // of its back edge from the wall, and from the wall's face to what is behind its lining
 	Wood                     string
 	Rail                     *Rail
+	Board                    *assembly.Body   // the shelf's; nil where there is none
+	On                       []*assembly.Body // what of the rail stands behind it
+	Fixed                    []*assembly.Body // and of all that is on the wall
+}
+
+// drawnOver is what a way knows of a shelf when it is drawn by itself.
+func drawnOver(s *hold.Site, rail *Rail, w Way) *Over {
+	return &Over{At: s.Along / 2, Length: s.Along, Depth: s.Own(), Thickness: s.Thickness, Out: StandsOut(w, nil), Gap: s.Wall.Lining.Gap(), Rail: rail}
 }
 
 // cut is a piece of a wood; of panels and lumber alike, the grain along its length.
@@ -46,7 +54,6 @@ func (o *Over) screws(part string, n int, f hold.Fixing) piece.Piece {
 	return piece.Piece{ID: o.ID + "/" + part, Name: f.Called(), Count: n, Type: f.Type, Length: float64(f.Length)}
 }
 
-// down are the screws into the board, if any.
 // spots are the fasteners at places, those of their own apart.
 func (o *Over) spots(all []Spot, usual hold.Fixing) []piece.Piece {
 	var out []piece.Piece
@@ -67,23 +74,6 @@ func (o *Over) lock(on bool, f *hold.Fixing) []piece.Piece {
 		return nil
 	}
 	return []piece.Piece{o.screws("lock screw", 1, *f)}
-}
-
-func (o *Over) down(b *hold.BoardScrews) []piece.Piece {
-	if b == nil {
-		return nil
-	}
-	return []piece.Piece{o.screws("board screws", b.Count, b.Fixing)}
-}
-
-// plate are the bores of a plate's holes in an upright whose lower end is so far below
-// their zero.
-func plate(holes []hold.PlateHole, f hold.Fixing, below, width float64) []piece.Feature {
-	var out []piece.Feature
-	for _, h := range holes {
-		out = append(out, bore(piece.Front, below-float64(h.Down), width/2+float64(h.Offset), f))
-	}
-	return out
 }
 
 // bore is a clearance hole right through for a fixing, its head let in as deep as it is to be.
@@ -146,11 +136,4 @@ func reachOf(at []joint.Point) (wide, high float64) {
 // upright's back.
 func beside(k hold.JointKind) bool {
 	return k == hold.LapJoint || k == hold.ScrewJoint || k == hold.BoltJoint || k == hold.GussetJoint || k == hold.MitreJoint
-}
-
-// longer is the longer of the two sides of a slanting piece, its ends being the second and
-// the fourth edge of its outline.
-func longer(outline [][2]float64) float64 {
-	edge := func(a, b [2]float64) float64 { return math.Hypot(b[0]-a[0], b[1]-a[1]) }
-	return max(edge(outline[0], outline[1]), edge(outline[2], outline[3]))
 }

@@ -5,9 +5,9 @@ import (
 	"math"
 	"slices"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/say"
@@ -40,13 +40,14 @@ func (a *Panel) Validate(p *problem.List) {
 	}
 }
 
-// Pieces are the panel and its screws.
-func (a *Panel) Pieces(o Over) []piece.Piece {
-	p := o.cut("panel", "panel", 1, a.Made, float64(a.Width), float64(a.Height), float64(a.Thickness))
-	for _, s := range a.Spots {
-		p.Features = append(p.Features, bore(piece.Front, float64(s.X-a.X), float64(s.Y), a.Screw))
-	}
-	return append([]piece.Piece{p}, o.spots(a.Spots, a.Screw)...)
+// Assemble puts the panel up on its studs.
+func (a *Panel) Assemble(o *Over) *assembly.Assembly {
+	out := o.assemble()
+	x, low, t := float64(a.X), float64(a.Bottom), float64(a.Thickness)
+	p := out.part("panel", "panel", a.Made, assembly.Along(x, low, 0), assembly.Rect(0, 0, float64(a.Width), float64(a.Height)), t)
+	p.Aside = true
+	out.spots(a.Spots, a.Screw, low, t)
+	return &out.Assembly
 }
 
 // fitsPanel names what keeps a rail from the panel that it is on.
@@ -213,7 +214,7 @@ func (p *paneled) couples(all []hold.Pulled, do func(stud string, m float64)) {
 // columns draws it at its studs.
 func (p *paneled) columns(all []hold.Pulled) []hold.Column {
 	var out []hold.Column
-	box := hold.Shape{Name: "panel", Stuff: p.Made.Stuff(), Side: hold.Box(0, float64(p.Bottom), float64(p.Thickness), float64(p.Bottom+p.Height))}
+	box := hold.Drawn(p.Assemble(&Over{}))[0]
 	for k := range p.stacks {
 		col := hold.Column{X: p.stacks[k].Column.X, Geometry: p.set.NewGeometry(hold.Action{})}
 		for _, o := range p.bears(nil, k, all) {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
 	"aguante/core/material"
@@ -163,14 +164,8 @@ func (h *pinned) rootMean() string {
 // Geometry draws the pin through shelf and strip.
 func (h *pinned) Geometry(a hold.Action) hold.Geometry {
 	g := h.set.NewGeometry(a)
-	w, t := float64(h.Width)/2, float64(h.High)/2
-	stuff := hold.Timber
-	if h.Kind == RodPin {
-		stuff = hold.Metal
-	}
-	tip := max(h.face, 0) + float64(h.Tip)
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "pin", Stuff: stuff, Side: hold.Box(h.face-float64(h.Root), h.y-t, tip, h.y+t),
-		Front: hold.Box(-w, h.y-t, w, h.y+t)})
+	t, tip := float64(h.High)/2, max(h.face, 0)+float64(h.Tip)
+	g.Shapes = hold.Drawn(h.Assemble(drawnOver(&h.set, h.strip, h.Pin)))
 	u := h.bends(nil, a)
 	g.Measures = append(g.Measures, hold.Measure{Name: "lever", Z1: h.face, Y1: -8, Z2: a.Arm(), Y2: -8, MM: h.reach(a)})
 	if h.strip == nil {
@@ -285,39 +280,38 @@ func (o *Outfit) pinsInWall() error {
 
 var _ Way = (*Pin)(nil)
 
-// Pieces are the pin alone.
-func (p *Pin) Pieces(o Over) []piece.Piece {
-	long := float64(p.Root + p.Tip)
-	if p.Kind == RodPin {
-		return append([]piece.Piece{o.round("pin", "steel rod", 1, hold.Made{}, long, float64(p.Width))}, o.lock(p.Lock, p.LockScrew)...)
+// Assemble puts the pin into the strip, or the wall, and the board.
+func (p *Pin) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	face, w, h, mid := -o.Gap, float64(p.Width), float64(p.High), o.Thickness/2
+	if r := o.Rail; r != nil && r.Kind == Strip {
+		face = float64(r.Thickness)
 	}
-	if p.Kind == DowelPin {
-		return append([]piece.Piece{o.round("pin", "dowel pin", 1, p.Made, long, float64(p.Width))}, o.lock(p.Lock, p.LockScrew)...)
+	root, long := face-float64(p.Root), max(face, 0)+float64(p.Tip)-face+float64(p.Root)
+	name, of, cuts := "steel rod", hold.Made{}, piece.Bore
+	if p.Kind != RodPin {
+		name, of = string(p.Kind)+" pin", p.Made
 	}
-	return append([]piece.Piece{o.cut("pin", string(p.Kind)+" pin", 1, p.Made, long, float64(p.Width), float64(p.High))}, o.lock(p.Lock, p.LockScrew)...)
+	var pin *assembly.Body
+	if p.Kind == TenonPin {
+		cuts = piece.Mouth
+		pin = a.part("pin", name, of, assembly.Frame{O: place(-w/2, mid-h/2, root), X: outward, Y: aright, Z: upward}, assembly.Rect(0, 0, long, w), h)
+	} else {
+		pin = a.rod("pin", name, of, assembly.Out(0, mid, root), long, w)
+	}
+	in := a.housed(pin, a.Board, cuts)
+	in.Glued, in.Room[2] = p.Glued, pinRoom
+	for _, r := range a.On {
+		if j := a.housed(pin, r, cuts); face > 0 {
+			j.Glued = p.Glued
+		}
+	}
+	a.locked(p.Lock, p.LockScrew, place(0, 0, max(face, 0)+float64(p.Tip)*0.6), upward)
+	return &a.Assembly
 }
 
-// InBoard is its bore, or the mortise of a tenon.
-func (p *Pin) InBoard(x float64, o Over) []piece.Feature {
-	deep, w, t := float64(p.Tip), float64(p.Width), float64(p.High)
-	if p.Kind == TenonPin {
-		return []piece.Feature{{Kind: piece.Mouth, Face: piece.Lower, X: x - w/2, Y: (o.Thickness - t) / 2, Long: w, Wide: t, Depth: deep}}
-	}
-	return []piece.Feature{{Kind: piece.Bore, Face: piece.Lower, X: x, Y: o.Thickness / 2, D: w, Depth: deep}}
-}
-
-// InRail is its bore or mortise in the strip, from the strip's left end and its lower edge.
-func (p *Pin) InRail(x, up float64, strip float64) piece.Feature {
-	f := piece.Feature{Kind: piece.Bore, Face: piece.Front, X: x, Y: up, D: float64(p.Width), Depth: float64(p.Root)}
-	if p.Kind == TenonPin {
-		f = piece.Feature{Kind: piece.Mouth, Face: piece.Front, X: x - float64(p.Width)/2, Y: up - float64(p.High)/2, Long: float64(p.Width),
-			Wide: float64(p.High), Depth: float64(p.Root)}
-	}
-	if float64(p.Root) >= strip-0.05 {
-		f.Depth = 0
-	}
-	return f
-}
+// pinRoom is by how much a pin's bore in the shelf is deeper than the pin goes in, mm (building basis 12).
+const pinRoom = 2.0
 
 // of is what the pin is made of, and bedded what its root is in.
 func (h *pinned) of() hold.Of {

@@ -5,9 +5,9 @@ import (
 	"fmt"
 	"slices"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -174,63 +174,43 @@ func (r *Rail) Lies(from, to float64) []Rider    { return r.way().lies(r, from, 
 // Backs tells whether a board's back edge lies on it.
 func (r *Rail) Backs() bool { return r.Kind == Ledger }
 
-// sawn is one length of a rail, from so far along it.
-type sawn struct {
-	piece.Piece
-	from float64
-}
-
-// Pieces are the lengths of a rail, bored at its spots, and its fasteners.
-func (r *Rail) Pieces(o Over) []piece.Piece {
-	return append(append(only(r.lengths(o)), o.spots(r.Spots, r.Screw)...), o.lock(r.Lock && r.Kind == Block, r.LockScrew)...)
-}
-
-// lengths are the pieces that a rail is cut in, between its joints.
-func (r *Rail) lengths(o Over) []sawn {
+// Assemble puts its lengths up, between its joints, with its fasteners: into the wall, or from behind through its panel.
+func (r *Rail) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	x, low, t := float64(r.X), float64(r.Bottom), float64(r.Thickness)
 	ends := []float64{0}
 	for _, j := range r.Joints {
 		ends = append(ends, float64(j))
 	}
 	slices.Sort(ends)
 	ends = append(ends, float64(r.Length))
-	var out []sawn
+	outline := r.way().outline(r)
 	for i := range len(ends) - 1 {
-		p := sawn{o.cut(fmt.Sprintf("length-%d", i+1), r.Noun(), 1, r.Made, ends[i+1]-ends[i], float64(r.Height), float64(r.Thickness)), ends[i]}
+		b := a.part(fmt.Sprintf("length-%d", i+1), r.Noun(), r.Made, assembly.Along(x+ends[i], low, 0),
+			assembly.Rect(0, 0, ends[i+1]-ends[i], outline[len(outline)-1][1]-low), t)
 		if r.Kind == Cleat {
-			p.Bevel = r.Bevel
+			b.Slopes = []float64{0, 0, r.Bevel, 0}
 		}
+	}
+	if !r.Behind || r.back == nil {
+		a.spots(r.Spots, r.Screw, low, t)
+	} else {
 		for _, s := range r.Spots {
-			f := r.screwOf(&s)
-			if x := float64(s.X - r.X); x >= ends[i] && x <= ends[i+1] {
-				p.Features = append(p.Features, bore(piece.Front, x-ends[i], float64(s.Y), f))
-			}
+			a.screw(s.ID, "screws", r.screwOf(&s), place(float64(s.X), low+float64(s.Y), -float64(r.back.Thickness)), outward)
 		}
-		out = append(out, p)
 	}
-	return out
+	if r.Kind == Block {
+		a.locked(r.Lock, r.LockScrew, place(x+float64(r.Length)/2, o.Thickness, t/2), place(0, -1, 0))
+	}
+	return &a.Assembly
 }
 
-// Bore bores the length among some pieces in which a pin stands, so far along the wall and over the rail's lower
-// edge, mm.
-func (r *Rail) Bore(all []piece.Piece, x, up float64, pin *Pin) {
-	for _, l := range r.lengths(Over{ID: r.ID}) {
-		at := x - float64(r.X) - l.from
-		if at < 0 || at > l.Length {
-			continue
-		}
-		for i := range all {
-			if all[i].ID == l.ID {
-				all[i].Features = append(all[i].Features, pin.InRail(at, up, float64(r.Thickness)))
-				return
-			}
+// spots are the fasteners at places of a piece whose lower edge is so high, through it into the wall.
+func (a *assembled) spots(all []Spot, usual hold.Fixing, low, t float64) {
+	for _, s := range all {
+		f := a.intoWall(s.ID, s.screw(usual), float64(s.X), low+float64(s.Y), t)
+		if s.Screw != nil {
+			f.Group = a.ID + "/screw-" + s.ID
 		}
 	}
-}
-
-func only(lengths []sawn) []piece.Piece {
-	out := make([]piece.Piece, len(lengths))
-	for i := range lengths {
-		out[i] = lengths[i].Piece
-	}
-	return out
 }

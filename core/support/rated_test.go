@@ -1,6 +1,7 @@
 package support
 
 import (
+	"aguante/core/assembly"
 	"math"
 	"slices"
 	"strings"
@@ -8,6 +9,7 @@ import (
 
 	"aguante/core/hold"
 	"aguante/core/material"
+	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 )
@@ -282,7 +284,10 @@ func TestSlotsInTheBoard(t *testing.T) {
 	b := hiddenBracket()
 	b.Blades = []Blade{{ID: "b1", Offset: -50}, {ID: "b2", Offset: 50}}
 	b.Slot = Slot{Deep: 180, Wide: 40, High: 10}
-	all := b.InBoard(300, Over{Thickness: 38})
+	board := &assembly.Body{ID: "board", Wood: "red-oak", Outline: assembly.Rect(0, 0, 800, 250), Thickness: 38, At: assembly.Flat(0, 0, 0)}
+	a := assembly.Assembly{Bodies: []*assembly.Body{board}}
+	a.With(b.Assemble(&Over{Thickness: 38, Board: board}), assembly.Vec{X: 300})
+	all := slices.DeleteFunc(a.Cuts()[board], func(f piece.Feature) bool { return f.Depth == 8 }) // of the plate
 	if len(all) != 2 || all[0].X != 230 || all[1].X != 330 || all[0].Y != 14 || all[0].Long != 40 || all[0].Wide != 10 || all[0].Depth != 180 {
 		t.Errorf("%+v", all)
 	}

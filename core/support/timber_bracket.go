@@ -4,9 +4,9 @@ import (
 	"errors"
 	"math"
 
+	"aguante/core/assembly"
 	"aguante/core/field"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -154,7 +154,8 @@ func (h *timbered) upright(sh *working.Sheet, a hold.Action) hold.Use {
 func (h *timbered) Geometry(a hold.Action) hold.Geometry {
 	a = h.with(a)
 	g := h.own.NewGeometry(a)
-	h.framed.draw(&g, a, 0)
+	g.Shapes = hold.Drawn(h.b.Assemble(drawnOver(&h.own, nil, h.b)))
+	h.framed.draw(&g, a)
 	if h.mount.Hold > 0 {
 		h.mount.Draw(&g, 0, hold.Straight(a))
 	}
@@ -204,14 +205,24 @@ func (o *Outfit) timberBrackets() error {
 		return errors.New("there is no room for a bracket under the shelf")
 	}
 	for _, x := range at {
-		o.add(x, &TimberBracket{
+		b := &TimberBracket{
 			Frame: Frame{
 				Made: lumber(), Reach: reach, Width: o.Size(1.5, 38), High: 60, Deep: thick, Leg: leg,
 				Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Board: o.screwedDown(reach, 60),
 				Brace: &Brace{Out: quantity.Length(math.Round(float64(reach) * 0.75)), Down: leg - 40, High: 38},
 			},
 			Holes: []hold.PlateHole{{ID: o.ID(), Down: 75}, {ID: o.ID(), Down: leg - 75}}, Screw: fix,
-		})
+		}
+		b.clear(0, min(o.Y, 500))
+		if b.Brace != nil { // its foot would be before the lower one
+			foot := b.foot(0)
+			b.Holes[1].Down = quantity.Length(math.Ceil(-foot + fix.HeadAcross() + 4))
+			b.Leg = b.Holes[1].Down + quantity.Length(math.Ceil(fix.Screw().EndDistance(false, false)))
+			if b.Leg > o.Y {
+				return errors.New("there is no room for a bracket under the shelf")
+			}
+		}
+		o.add(x, b)
 	}
 	return nil
 }
@@ -234,7 +245,15 @@ func (o *Outfit) wrappedBrackets() error {
 			Joint: hold.Joint{Kind: hold.LapJoint, Glued: true}, Front: &Front{Corner: MitredSpline, Above: true, Room: room}}
 		b.Up = quantity.Length(math.Ceil(b.Front.top(float64(o.Thickness), float64(high))))
 		b.Board = o.screwedDown(b.Reach, high)
-		b.Holes = []hold.PlateHole{{ID: o.ID(), Down: 60 - b.Up}, {ID: o.ID(), Down: leg - 50}}
+		// The upper keyhole stands clear of both laps, its entry too: between them, or else over both.
+		slot, cavity := b.Key.routed(fix)
+		below, over := quantity.Length(math.Ceil(cavity*(travel+0.5)+1)), quantity.Length(math.Ceil(slot/2+3))
+		key := below
+		if key+over > o.Thickness+room {
+			key = b.Up + below
+			b.Up = key + over + 10
+		}
+		b.Holes = []hold.PlateHole{{ID: o.ID(), Down: -key}, {ID: o.ID(), Down: leg - 50}}
 		o.add(x, b)
 	}
 	return nil
@@ -242,20 +261,17 @@ func (o *Outfit) wrappedBrackets() error {
 
 var _ Way = (*TimberBracket)(nil)
 
-// Pieces are those of the frame, bored for the wall's screws.
-func (b *TimberBracket) Pieces(o Over) []piece.Piece {
-	if b.Key != nil {
-		var keys []piece.Feature
-		for _, h := range b.Holes {
-			if b.Key.Routed {
-				keys = append(keys, b.Key.key(float64(b.Leg-h.Down), float64(b.Width)/2+float64(h.Offset), -1, 0, b.Screw))
-			}
+// Assemble puts it together: the frame, with its screws into the wall or the keyholes that hang on them.
+func (b *TimberBracket) Assemble(o *Over) *assembly.Assembly {
+	a := o.assemble()
+	_, upright := b.Frame.assemble(a, 0)
+	for _, h := range b.Holes {
+		x, y := float64(h.Offset), -float64(h.Down)
+		if b.Key == nil {
+			a.intoWall(h.ID, b.Screw, x, y, float64(b.Deep))
+			continue
 		}
-		out := append(b.pieces(o, 0, keys), o.screws("screws", len(b.Holes), b.Screw))
-		if b.Key.Routed {
-			return out
-		}
-		return append(out, o.bought("plates", "keyhole plate", len(b.Holes), 0))
+		a.hang(b.Key, upright, h.ID, b.Screw, x, y)
 	}
-	return append(b.pieces(o, 0, plate(b.Holes, b.Screw, float64(b.Leg), float64(b.Width))), o.screws("screws", len(b.Holes), b.Screw))
+	return &a.Assembly
 }

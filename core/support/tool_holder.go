@@ -326,7 +326,7 @@ func (o *Outfit) toolHolder() error {
 
 // fill puts usual hooks on a plate that is to have some.
 func (h *ToolHolder) fill(o *Outfit) {
-	o.lockWith(h.Lock, &h.LockScrew)
+	o.lockWith(h.Lock, &h.LockScrew, float64(h.Thick)+0.7*float64(h.Hook.Thick), float64(h.Thick+h.Hook.Thick)-1)
 	if h.Peg == nil {
 		h.Hooks = nil
 		return
@@ -390,8 +390,8 @@ func (h *ToolHolder) Pieces(o Over) []piece.Piece {
 	if o.Rail != nil {
 		hook.Bevel = o.Rail.Bevel
 	}
-	for _, at := range k.Places() {
-		hook.Features = append(hook.Features, bore(piece.Front, at.X, at.Y, k.Screw))
+	for _, at := range k.Places(o.Length) {
+		hook.Features = append(hook.Features, bore(piece.Front, float64(k.Length)/2+at.X, at.Y, k.Screw))
 	}
 	var pegs []piece.Piece
 	if h.Peg != nil {

@@ -14,8 +14,8 @@ func (h *plated) Parts(d Demand) []FormPart {
 	front := h.set.X - h.own.X
 	z0, z1 := float64(h.Hook.Thick), float64(h.Hook.Thick+h.Thick)
 	g := h.own.NewGeometry(a)
-	h.hook.draw(&g, a, z0, z1)
-	g.Shapes = append(g.Shapes, hold.Shape{Name: "plate", Stuff: h.Made.Stuff(), Side: hold.Box(z0, 0, z1, float64(h.High)),
+	h.hook.draw(&g, a, z0)
+	g.Shapes = append(append(g.Shapes, h.hook.shapes(h.set.Length, z0, z1)...), hold.Shape{Name: "plate", Stuff: h.Made.Stuff(), Side: hold.Box(z0, 0, z1, float64(h.High)),
 		Front: hold.Box(front, 0, front+h.set.Length, float64(h.High))})
 	if h.pegs == nil {
 		g.Arm = a.Arm()

@@ -6,8 +6,8 @@ package support
 import (
 	"slices"
 
+	"aguante/core/assembly"
 	"aguante/core/hold"
-	"aguante/core/piece"
 	"aguante/core/problem"
 	"aguante/core/quantity"
 	"aguante/core/working"
@@ -47,8 +47,9 @@ type Way interface {
 	Hang(s Setting) Hung
 	// Fixings are its own fasteners into the wall.
 	Fixings() []*hold.Fixing
-	// Pieces are what one is made of, with its fasteners.
-	Pieces(o Over) []piece.Piece
+	// Assemble puts one together, its own place being x = 0: what it is made of, how that is joined and fastened.
+	// Drawings, pieces and what is cut into them follow from it.
+	Assemble(o *Over) *assembly.Assembly
 }
 
 // StandsOut is how far in front of the wall the back edge of a board on a way is, mm.
@@ -99,12 +100,6 @@ func Backed(ways []Way, rail *Rail) bool {
 func Between(w Way) bool {
 	_, ok := w.(interface{ betweenOthers() })
 	return ok
-}
-
-// InBoard is a way for which something is cut into its board, x mm from the board's left
-// end.
-type InBoard interface {
-	InBoard(x float64, o Over) []piece.Feature
 }
 
 // Abstains is a way of which something that a document can say is not judged yet.

@@ -88,6 +88,24 @@ func (r *Source) attempt(way string) (*design.Project, bool) {
 	return p, len(p.Validate()) == 0
 }
 
+// Recipe returns a valid design of one wall whose one shelf hangs in the given way by its usual parts.
+func (r *Source) Recipe(way string) *design.Project {
+	for {
+		p := &design.Project{Format: design.Format, Version: design.Version, Name: way,
+			Units: pick(r, design.Units{Length: "in", Mass: "lb"}, design.Units{Length: "mm", Mass: "kg"}), Wall: r.wall()}
+		field.Usual(&p.Making)
+		p.Shelves = append(p.Shelves, r.shelf(p, 0))
+		p.Shelves[0].MakeUp.Cuts = nil // which go round something that no recipe knows of
+		h, err := dress.Shelf(p, 0, way, r.ID)
+		if err != nil {
+			continue
+		}
+		if p = p.With(0, h); len(p.Validate()) == 0 {
+			return p
+		}
+	}
+}
+
 func pick[T any](r *Source, of ...T) T { return of[r.IntN(len(of))] }
 
 func (r *Source) chance(p float64) bool { return r.Float64() < p }
