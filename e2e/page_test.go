@@ -224,9 +224,9 @@ func rest(at string) string {
 		const next = () => new Promise((go) => { requestAnimationFrame(() => setTimeout(go)); setTimeout(go, 60); });
 		const begun = performance.now();
 		let last = "", still = 0;
-		while (performance.now() - begun < 20000) {
+		while (performance.now() - begun < 60000) {
 			const e = ` + q(at) + `;
-			if (e && ((window.flying ?? 0) === 0 || performance.now() - begun > 12000)) {
+			if (e && ((window.flying ?? 0) === 0 || performance.now() - begun > 45000)) {
 				e.scrollIntoView({ block: "nearest", inline: "nearest" });
 				const r = e.getBoundingClientRect(), now = [r.x + r.width / 2, r.y + r.height / 2];
 				still = String(now) === last ? still + 1 : 0;
