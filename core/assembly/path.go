@@ -82,8 +82,7 @@ func (a *Assembly) gone(f *Fastener, path []Pass) []Pass {
 		if way < 0 {
 			first, then = host, in
 		}
-		from, to := max(first.From, then.From), min(first.To, then.To)
-		mid := (from + to) / 2
+		mid := (j.A.Thickness/2 - j.A.At.In(f.Head).Z) / way
 		if first.To, then.From = min(first.To, mid), max(then.From, mid); first.To < f.Long() {
 			first.Out = j.A.called(len(j.A.Outline))
 		}
@@ -109,7 +108,8 @@ func (b *Body) met(from, way Vec, long float64) (Pass, bool) {
 	p.In = b.called(inBy)
 	if outBy >= 0 {
 		p.Out = b.called(outBy)
-		p.Slanted = inBy >= 0 && r3.Dot(s.planes[inBy].n, s.planes[outBy].n) > -0.5
+		bevel := outBy < s.n && b.slope(outBy) != 0 && inBy >= s.n
+		p.Slanted = inBy >= 0 && (bevel || r3.Dot(s.planes[inBy].n, s.planes[outBy].n) > -0.5)
 	}
 	p.Grain = math.Acos(min(1, math.Abs(r3.Dot(way, b.At.X)))) * 180 / math.Pi
 	for i := range s.planes {

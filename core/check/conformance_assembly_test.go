@@ -18,10 +18,7 @@ var unmended = map[string]string{
 	"standards": "standard|screws/|/board", // its board stands as far out as the wall's face, and its standards before that
 }
 
-// goesTogether: a shelf goes together as it is drawn and cut (building basis, One body).
-func (c *conformer) goesTogether(*testing.T) (wrong []string) { return together(c.p, 0) }
-
-// together names what of a shelf does not go together.
+// together names what of a shelf does not go together as it is drawn and cut (building basis, One body).
 func together(p *design.Project, i int) (wrong []string) {
 	s := &p.Shelves[i]
 	if form, _ := s.Form(); form != nil {

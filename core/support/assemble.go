@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"aguante/core/assembly"
-	"aguante/core/fastener"
 	"aguante/core/hold"
 	"aguante/core/piece"
 )
@@ -181,6 +180,3 @@ func (a *assembled) gussets(part string, j *hold.Joint, arm, upright *assembly.B
 		}
 	}
 }
-
-// bolted tells whether what goes through is a bolt, which needs no wood to grip.
-func bolted(f *hold.Fixing) bool { return f.Screw().Kind == fastener.Bolt }
