@@ -3,12 +3,14 @@ package check
 import (
 	"fmt"
 	"hash/fnv"
+	"math"
 	"regexp"
 	"strings"
 	"testing"
 
 	"aguante/core/design"
 	"aguante/core/dress/dresstest"
+	"aguante/core/hold"
 	"aguante/core/support"
 )
 
@@ -67,4 +69,57 @@ func seed(name string) uint64 {
 	h := fnv.New64a()
 	_, _ = h.Write([]byte(name))
 	return h.Sum64()
+}
+
+// The demo's shelves go together too.
+func TestDemosGoTogether(t *testing.T) {
+	for _, name := range []string{"honey-room", "brick-wall", "back-wall"} {
+		p := dresstest.DemoWall(t, name)
+		for i := range p.Shelves {
+			for _, w := range together(p, i) {
+				t.Errorf("%s, %s: %s", name, p.Shelves[i].Name, w)
+			}
+		}
+	}
+}
+
+// holesAreFasteners: every hole that the check counts is a fastener of the assembly, in that place, and the other way.
+func (c *conformer) holesAreFasteners(t *testing.T) (wrong []string) {
+	s := c.shelf()
+	if c.form() != nil {
+		return nil
+	}
+	at, inWall := map[string][2]float64{}, map[string]bool{}
+	for _, f := range c.p.Assembly(s).Fasteners {
+		at[f.ID] = [2]float64{f.Head.X, f.Head.Y}
+		inWall[f.ID] = inWall[f.ID] || f.Hole
+	}
+	seen := map[string]bool{}
+	look := func(holes []hold.Hole) {
+		for _, h := range holes {
+			seen[h.ID] = true
+			got, ok := at[h.ID]
+			if h.ID == "pin" {
+				continue // a rod in a bore: a body of its own
+			}
+			if !ok || math.Hypot(got[0]-h.X, got[1]-h.Y) > 0.01 {
+				wrong = append(wrong, fmt.Sprintf("the hole %s at %.1f, %.1f is a fastener at %v (%t)", h.ID, h.X, h.Y, got, ok))
+			}
+		}
+	}
+	a := c.answer(t, nil)
+	for _, sup := range a.Supports {
+		look(sup.Geometry.Holes)
+	}
+	if a.Rail != nil {
+		for _, col := range a.Rail.Geometry.Columns {
+			look(col.Holes)
+		}
+	}
+	for id, is := range inWall {
+		if is && !seen[id] {
+			wrong = append(wrong, fmt.Sprintf("nothing is asked of the fastener %s", id))
+		}
+	}
+	return wrong
 }

@@ -37,6 +37,7 @@ func TestEveryWayConforms(t *testing.T) {
 				{"every hole has a place", c.everyHoleHasAPlace},
 				{"pieces are as drawn", c.piecesAsDrawn},
 				{"pieces weigh what is asked", c.piecesWeigh},
+				{"holes are fasteners", c.holesAreFasteners},
 			} {
 				t.Run(test.name, func(t *testing.T) {
 					for _, w := range test.run(t) {

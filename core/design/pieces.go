@@ -2,6 +2,7 @@ package design
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"aguante/core/assembly"
@@ -21,7 +22,11 @@ func (p *Project) Assembly(s *Shelf) *assembly.Assembly {
 	if form, _ := s.Form(); form != nil {
 		return &out
 	}
-	over.Fixed = out.Bodies
+	over.Fixed = slices.Clone(out.Bodies)
+	defer func() { // they come last, after what is the shelf's own
+		n := len(over.Fixed)
+		out.Bodies = append(out.Bodies[n:len(out.Bodies):len(out.Bodies)], out.Bodies[:n]...)
+	}()
 	base := over.Rail.Base()
 	for i := range s.Supports {
 		over.Out = max(over.Out, support.StandsOut(s.Supports[i].Way(), over.Rail))

@@ -101,13 +101,13 @@ func (f *Frame) assemble(a *assembled, z0 float64) (arm, upright *assembly.Body)
 		}
 		tall, end = [][2]float64{{0, 0}, {leg, 0}, {leg - high, deep}, {0, deep}}, [][2]float64{{deep, 0}, {long, 0}, {long, high}, {0, high}}
 	}
-	upright = a.part("upright", "upright", f.Made, assembly.Up(-w/2, -leg, z0), tall, w)
 	c, t := f.Front, high
 	mitred := c != nil && (c.Corner == Mitred || c.Corner == MitredSpline)
 	if mitred {
 		end[1][0] += t
 	}
 	arm = a.part("arm", "arm", f.Made, assembly.Out(w/2+aside, -high, start), end, w)
+	upright = a.part("upright", "upright", f.Made, assembly.Up(-w/2, -leg, z0), tall, w)
 	a.joint("arm", &f.Joint, f.Made, arm, upright, w, -high, high, z0, deep)
 	a.rests(arm, f.Board, w, high)
 	f.putBrace(a, arm, upright, z0)
