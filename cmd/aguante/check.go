@@ -41,7 +41,7 @@ func checkCommand() *cobra.Command {
 				e.SetIndent("", "  ")
 				err = e.Encode(r)
 			} else {
-				err = printReport(out, r, p.Units.Said())
+				err = errors.Join(printReport(out, r, p.Units.Said()), printFaults(out, p))
 			}
 			if err != nil {
 				return err
@@ -132,6 +132,20 @@ func printReport(out io.Writer, r *check.Report, u say.Units) error {
 	}
 	_, err := fmt.Fprintln(out, "A check for hobby use, not an engineer's or a code approval. Local codes and licensed people decide.")
 	return err
+}
+
+// printFaults writes what of a design does not go together.
+func printFaults(out io.Writer, p *design.Project) error {
+	u := p.Units.Said()
+	for i := range p.Shelves {
+		for _, f := range p.Faults(&p.Shelves[i]) {
+			at := say.In(u, say.Place(f.X)+" along the wall, "+say.Place(f.Y)+" up, "+say.Place(f.Z)+" out")
+			if _, err := fmt.Fprintf(out, "does not go together: %s: the %s (%s) %s: %s\n", p.Shelves[i].Name, f.Name, f.Of, say.In(u, f.Says), at); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 func catalogueCommand() *cobra.Command {

@@ -22,14 +22,8 @@ var unmended = map[string]string{
 
 // together names what of a shelf does not go together as it is drawn and cut (building basis, One body).
 func together(p *design.Project, i int) (wrong []string) {
-	s := &p.Shelves[i]
-	if form, _ := s.Form(); form != nil {
-		return nil
-	}
-	a := p.Assembly(s)
-	a.Bodies = append(a.Bodies, p.Behind(s)...)
-	for _, f := range a.Faults() {
-		wrong = append(wrong, fmt.Sprintf("%s (%s) %s, at %.0f, %.0f, %.0f", f.Of, f.Name, f.Says, f.At.X, f.At.Y, f.At.Z))
+	for _, f := range p.Faults(&p.Shelves[i]) {
+		wrong = append(wrong, fmt.Sprintf("%s (%s) %s, at %.0f, %.0f, %.0f", f.Of, f.Name, f.Says, f.X, f.Y, f.Z))
 	}
 	return wrong
 }

@@ -62,9 +62,36 @@ func (p *Project) Assembly(s *Shelf) *assembly.Assembly {
 	return &out
 }
 
-// Behind is the wall as bodies that are there already: its lining and its studs, or its masonry, as they are seen from
+// Fault is something of a shelf that does not go together: of which part or fastener, by its id, in words that go on from
+// its name, and where: along the wall, over the floor and out from the wall, mm.
+type Fault struct {
+	Shelf string  `json:"shelf"`
+	Of    string  `json:"of"`
+	Name  string  `json:"name"`
+	Says  string  `json:"says"`
+	X     float64 `json:"x_mm"`
+	Y     float64 `json:"y_mm"`
+	Z     float64 `json:"z_mm"`
+}
+
+// Faults is what of a shelf does not go together, as it stands on its wall (building basis, One body); of a form nothing
+// is known yet.
+func (p *Project) Faults(s *Shelf) []Fault {
+	out := []Fault{}
+	if form, _ := s.Form(); form != nil {
+		return out
+	}
+	a := p.Assembly(s)
+	a.Bodies = append(a.Bodies, p.behindIt(s)...)
+	for _, f := range a.Faults() {
+		out = append(out, Fault{Shelf: s.ID, Of: f.Of, Name: f.Name, Says: f.Says, X: f.At.X, Y: float64(s.Y) + f.At.Y, Z: f.At.Z})
+	}
+	return out
+}
+
+// behindIt is the wall as bodies that are there already: its lining and its studs, or its masonry, as they are seen from
 // a shelf's underside.
-func (p *Project) Behind(s *Shelf) []*assembly.Body {
+func (p *Project) behindIt(s *Shelf) []*assembly.Body {
 	w := &p.Wall
 	long, high, gap, low := float64(w.Length), float64(w.Height), w.Lining.Gap(), -float64(s.Y)
 	there := func(id, name, wood string, x, wide, z, thick float64) *assembly.Body {

@@ -70,6 +70,7 @@ func New(s *store.Store, walls func() ([]*design.Project, error), log *slog.Logg
 	g.GET("/glossary", a.words)
 	g.POST("/mends", a.mends)
 	g.POST("/loaded", a.loaded)
+	g.POST("/together", a.together)
 	g.POST("/changes", a.changes)
 	g.POST("/quantity", a.quantity)
 	g.POST("/contents", a.contents)

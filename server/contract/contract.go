@@ -125,6 +125,11 @@ type MendReply struct {
 	Mends []design.Mend `json:"mends"`
 }
 
+// TogetherReply is what of a design's shelves does not go together.
+type TogetherReply struct {
+	Faults []design.Fault `json:"faults"`
+}
+
 // LoadedRequest asks what a shelf of a design comes to when so much stands on it and some of what holds
 // it has gone, by id.
 type LoadedRequest struct {

@@ -48,6 +48,7 @@ type wire struct {
 	CompareReply    CompareReply
 	BreakReply      BreakReply
 	MendReply       MendReply
+	TogetherReply   TogetherReply
 	LoadedRequest   LoadedRequest
 	ChangesRequest  ChangesRequest
 	ChangesReply    ChangesReply

@@ -4,6 +4,7 @@ import type {
   BreakReply,
   StockPart,
   Term,
+  TogetherReply,
   CompareReply,
   Improvements,
   Catalogue,
@@ -132,6 +133,7 @@ export const api = {
   working: (design: Project, link: string, which: string) =>
     call<Working>("POST", "/working", { design, link, case: which }),
   loaded: (q: LoadedRequest, signal: AbortSignal) => call<ShelfReport>("POST", "/loaded", q, { signal }),
+  together: (design: Project, signal: AbortSignal) => call<TogetherReply>("POST", "/together", { design }, { signal }),
   mends: (design: Project, path: string, signal: AbortSignal) =>
     call<MendReply>("POST", "/mends", { design, path }, { signal }),
   quantity: (text: string, kind: "length" | "mass" | "number", unit: string) =>

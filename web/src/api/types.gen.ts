@@ -16,6 +16,7 @@ Improve: Improvements
 CompareReply: CompareReply
 BreakReply: BreakReply
 MendReply: MendReply
+TogetherReply: TogetherReply
 LoadedRequest: LoadedRequest
 ChangesRequest: ChangesRequest
 ChangesReply: ChangesReply
@@ -1220,6 +1221,18 @@ text: string
 path: string
 value: number
 drop?: boolean
+}
+export interface TogetherReply {
+faults: Fault[]
+}
+export interface Fault {
+shelf: string
+of: string
+name: string
+says: string
+x_mm: number
+y_mm: number
+z_mm: number
 }
 export interface LoadedRequest {
 design: Project

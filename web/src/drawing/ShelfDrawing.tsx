@@ -6,6 +6,7 @@ import { lengthUnit, type Units } from "../format";
 import { formOf, partsOf } from "../model/find";
 import { useHit } from "../ui/useCoarse";
 import { extent, idle } from "./extent";
+import { FaultMarks } from "./FaultMarks";
 import { ItemDrawing } from "./ItemDrawing";
 import { drawnSag, SagCurve } from "./SagCurve";
 import { RailDrawing, SupportDrawing } from "./Supports";
@@ -70,6 +71,7 @@ export const ShelfDrawing = memo(function ShelfDrawing(p: Props) {
       )}
       {current && report && !fallen && <SagCurve shelf={shelf} report={report} units={units} view={view} />}
       {!over && supports}
+      {current && !fallen && <FaultMarks shelf={shelf.id} view={view} />}
     </g>
   );
 });
