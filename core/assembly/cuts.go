@@ -215,6 +215,8 @@ func (f *Fastener) bore(path []Pass, i int) piece.Feature {
 	}
 	if i == 0 && f.Recess > 0 {
 		out.Recess, out.Head = f.Recess, f.Across
+	} else if out.Depth == 0 && out.Face == piece.Back {
+		out.Face = piece.Front // right through it is the same from either side
 	}
 	return out
 }

@@ -7,13 +7,17 @@ import (
 )
 
 // Drawn are an assembly's shapes: what is hollowed out, its bodies, and what fastens them that is no hole in the wall.
-func Drawn(a *assembly.Assembly) []Shape {
-	out := make([]Shape, 0, len(a.Bodies)+len(a.Fasteners))
-	for _, j := range a.Joints {
-		if j.Void != "" {
-			out = append(out, void(j))
+func Drawn(a *assembly.Assembly) (out []Shape) {
+	out = make([]Shape, 0, len(a.Bodies)+len(a.Fasteners))
+	voids := func(hung bool) {
+		for _, j := range a.Joints {
+			if j.Void != "" && (j.Kind == assembly.Hung) == hung {
+				out = append(out, void(j))
+			}
 		}
 	}
+	voids(false) // in the board, which is drawn already
+	defer voids(true)
 	for _, within := range [2]bool{false, true} {
 		for _, b := range a.Bodies {
 			if b.Within != within || b.Made == assembly.There {

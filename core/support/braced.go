@@ -65,6 +65,14 @@ func (b *Braced) Fixings() []*hold.Fixing {
 	return []*hold.Fixing{&b.Screw}
 }
 
+// StandsOut is how far in front of the wall the board's back edge is: before the standard that the bracket clips into.
+func (b *Braced) StandsOut(*Rail) float64 {
+	if b.Standard != "" {
+		return float64(b.Plate)
+	}
+	return 0
+}
+
 // HangsOn is the standard that it clips into, if any.
 func (b *Braced) HangsOn() string { return b.Standard }
 
