@@ -95,7 +95,7 @@ func TestDragAPieceToAnotherBoard(t *testing.T) {
 	_, p := openCutting(t, 1280, 800)
 	const brace, arm, long = "tools-6/brace#1", "tools-6/arm#1", "hooks/length-1#1"
 	p.click("aside button|=my boards and prices")
-	p.give("Boards on hand", "boards.csv", "name,wood,length_in,width_in,thickness_in,count,bad_in\nshort 2 × 4,douglas-fir,40,3.5,1.5,2,39.5 to 40\n"+
+	p.give("Boards on hand", "boards.csv", "name,wood,length_in,width_in,thickness_in,count,bad_in\nshort 2 × 4,douglas-fir,44,3.5,1.5,2,43.5 to 44\n"+
 		"nothing,straw,30,3,1,1,\n")
 	p.says("[role=dialog] [role=alert]", "straw")
 	p.click("[role=dialog] button|=close")

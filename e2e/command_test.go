@@ -37,6 +37,13 @@ func TestCheckCommand(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	if _, out, _ := command(t, strings.Replace(string(b), `"y_mm": 57.2`, `"y_mm": 75`, 1), "check", "-"); !strings.Contains(out, "does not go together: Extractor's tools") ||
+		!strings.Contains(out, "leaves the rail by its side") {
+		t.Errorf("it does not say what does not go together:\n%s", out)
+	}
+	if _, out, _ := command(t, string(b), "check", "-"); strings.Contains(out, "does not go together") {
+		t.Errorf("the demo does not go together:\n%s", out)
+	}
 	sound := regexp.MustCompile(`"each_kg": [\d.]+`).ReplaceAllString(string(b), `"each_kg": 0.1`)
 	nowhere := filepath.Join(t.TempDir(), "none.json")
 	for name, c := range map[string]struct {

@@ -238,6 +238,21 @@ func TestRedoThreeWaysByHand(t *testing.T) {
 	}
 }
 
+// What cannot be built is named beside the drawing and marked in it, and is gone when it is mended; usual parts go together.
+func TestWhatDoesNotGoTogether(t *testing.T) {
+	t.Parallel()
+	_, p := emptyWall(t, 1280, 800)
+	p.choose("hangs on", "timber-brackets")
+	p.click("aside li button|bracket 1")
+	p.gone("[data-testid=faults]")
+	p.put("down the upright", "8 1/4")
+	p.says("[data-testid=faults]", "the brace is met by a screw at its very edge")
+	p.see("[role=img][aria-label^='does not go together']")
+	p.keys("z", chromedp.ModifierCtrl)
+	p.gone("[data-testid=faults]")
+	p.gone("[role=img][aria-label^='does not go together']")
+}
+
 func TestPartsThatCannotBe(t *testing.T) {
 	t.Parallel()
 	_, p := emptyWall(t, 1280, 800)

@@ -211,6 +211,10 @@ func (f *finder) cuts() {
 		p := b.Piece()
 		p.Features = all
 		for _, c := range p.Outside() {
+			if c.Of != "" && c.Kind == piece.Bore {
+				f.add(b, b.spot(&c), "is met by a screw at its very edge")
+				continue
+			}
 			f.add(b, b.spot(&c), "has a %s that goes past it", c.Kind)
 		}
 		for i := range all {
