@@ -54,18 +54,6 @@ func (f *Fixing) Level(x, y, z, in float64) Shape {
 	return Shape{Name: "screw", Stuff: Within, Side: Box(min(z, to), y-r, max(z, to), y+r), Front: Box(x-r, y-r, x+r, y+r)}
 }
 
-// Draw adds the screws that go up through an arm of a width into the board.
-func (m Arm) Draw(g *Geometry, width float64) {
-	if m.Screws == nil {
-		return
-	}
-	r, top := m.Screws.Screw().D/2, float64(m.Screws.Length)-m.Thick
-	for _, at := range m.Screws.Places(width) {
-		g.Shapes = append(g.Shapes, Shape{Name: "screw", Stuff: Within, Side: Box(at.X-r, -m.Thick, at.X+r, top),
-			Front: Box(at.Y-r, -m.Thick, at.Y+r, top)})
-	}
-}
-
 // Called is what a fixing is called in a list of what to get.
 func (f *Fixing) Called() string {
 	t, _ := fastener.TypeOf(f.Type)
