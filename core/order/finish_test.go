@@ -2,6 +2,7 @@ package order
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"aguante/core/design"
@@ -154,4 +155,26 @@ func TestFindingTakesAQuarterOfAnHour(t *testing.T) {
 		}
 	}
 	t.Error("nobody finds the studs")
+}
+
+// Pins that are glued into their shelf take glue on both faces round them: 180 g/m² × 2 π d l each; dry ones none.
+func TestGlueOfPins(t *testing.T) {
+	p := dresstest.HoneyRoom(t)
+	i := slices.IndexFunc(p.Shelves, func(s design.Shelf) bool { return len(s.Supports) > 0 && s.Supports[0].Pin != nil })
+	s := &p.Shelves[i]
+	want := 0.0
+	for k := range s.Supports {
+		pin := s.Supports[k].Pin
+		pin.Glued = true
+		want += 180 * 2 * math.Pi * float64(pin.Width) * float64(pin.Tip) * 1e-6
+	}
+	if got := GlueOf(p, s); math.Abs(got-want) > 1e-9 {
+		t.Errorf("%g g, want %g", got, want)
+	}
+	for k := range s.Supports {
+		s.Supports[k].Pin.Glued = false
+	}
+	if got := GlueOf(p, s); got != 0 {
+		t.Errorf("dry: %g g", got)
+	}
 }

@@ -59,6 +59,12 @@ func glueUps(p *design.Project, s *design.Shelf) []glueUp {
 		switch {
 		case u.TimberBracket != nil:
 			framed("timber bracket", &u.TimberBracket.Frame)
+		case u.Pin != nil && u.Pin.Glued:
+			round := math.Pi * float64(u.Pin.Width)
+			if u.Pin.Kind == support.TenonPin {
+				round = 2 * float64(u.Pin.Width+u.Pin.High)
+			}
+			corner("pin", 1, round*float64(u.Pin.Tip))
 		case u.Holder != nil:
 			framed("holder", &u.Holder.Frame)
 			if u.Holder.Hook.Glued {
