@@ -20,12 +20,12 @@ func (r *run) layDown() {
 	r.kept = r.keptDown()
 	r.beds = make([]bed, 0, len(r.hung))
 	for i, h := range r.hung {
-		front, wide, ok := support.Bed(h)
-		if !ok || r.rest.Held[i] {
+		b := h.Bed()
+		if b == nil || r.rest.Held[i] {
 			r.beds = nil
 			return
 		}
-		r.beds = append(r.beds, bed{r.at[i] - wide/2, r.at[i] + wide/2, front + r.onto})
+		r.beds = append(r.beds, bed{r.at[i] - b.Wide/2, r.at[i] + b.Wide/2, b.Reach + r.onto})
 	}
 }
 
@@ -188,12 +188,12 @@ type kept struct{ front, n, behind float64 }
 func (r *run) keptDown() []kept {
 	out := make([]kept, len(r.hung))
 	for i, h := range r.hung {
-		front, _, ok := support.Bed(h)
-		if !ok {
+		b := h.Bed()
+		if b == nil {
 			return nil
 		}
 		n, behind := support.Screwed(h)
-		out[i] = kept{front + r.onto, n, behind}
+		out[i] = kept{b.Reach + r.onto, n, behind}
 	}
 	return out
 }

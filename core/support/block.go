@@ -60,6 +60,7 @@ func (seat) rider() func(hold.Action) hold.Pulled { return hold.Straight }
 func (seat) Soft(float64) float64                 { return 0 }
 func (seat) HoldsDown() bool                      { return true }
 func (seat) Pad() float64                         { return 0 }
+func (seat) Bed() *Bed                            { return nil } // the block is in it
 func (seat) Links() []hold.Link                   { return nil }
 func (seat) Geometry(hold.Action) hold.Geometry   { return hold.Geometry{} }
 func (seat) Notes() hold.Notes                    { return hold.Notes{} }

@@ -136,7 +136,7 @@ func (h *braced) arm() hold.Arm {
 
 func (h *braced) HoldsDown() bool { return h.arm().HoldsDown() }
 
-func (h *braced) bed() (reach, wide float64) { return float64(h.Reach), float64(h.Width) }
+func (h *braced) Bed() *Bed { return &Bed{float64(h.Reach), float64(h.Width)} }
 
 func (h *braced) Pad() float64 {
 	return float64(h.Width) * min(float64(h.Reach)-h.set.Out, h.set.Own()) / 2

@@ -215,7 +215,7 @@ func (f *flat) arm() hold.Arm {
 	return hold.Arm{Set: &f.set, Reach: float64(f.Reach), Thick: float64(f.Thickness), Screws: f.Board}
 }
 
-func (f *flat) bed() (reach, wide float64) { return float64(f.Reach), float64(f.Width) }
+func (f *flat) Bed() *Bed { return &Bed{float64(f.Reach), float64(f.Width)} }
 
 func (f *flat) Pad() float64 {
 	return float64(f.Width) * min(float64(f.Reach)-f.set.Out, f.set.Own()) / 2

@@ -201,8 +201,8 @@ func TestBoardScrews(t *testing.T) {
 	if short := b.Hang(s).(*flat); short.HoldsDown() || len(short.arm().Links()) > 0 || len(short.Notes().Cautions) == 0 {
 		t.Error("3 mm of a #6 counts, or nothing is said of it")
 	}
-	if reach, wide, ok := Bed(hang(bracket(), 500)); !ok || reach != 200 || wide != float64(bracket().Width) {
-		t.Errorf("a board lies on %v by %v", reach, wide)
+	if bed := hang(bracket(), 500).Bed(); bed == nil || bed.Reach != 200 || bed.Wide != float64(bracket().Width) {
+		t.Errorf("a board lies on %v", bed)
 	}
 }
 

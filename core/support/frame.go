@@ -191,7 +191,7 @@ func (f *framed) arm() hold.Arm {
 
 func (f *framed) HoldsDown() bool { return f.arm().HoldsDown() }
 
-func (f *framed) bed() (reach, wide float64) { return float64(f.Reach), float64(f.Width) }
+func (f *framed) Bed() *Bed { return &Bed{float64(f.Reach), float64(f.Width)} }
 
 func (f *framed) Pad() float64 {
 	return float64(f.Width) * max(1, min(float64(f.Reach)-f.set.Out, f.set.Own())) / 2

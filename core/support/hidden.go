@@ -152,6 +152,7 @@ func (h *slotted) Soft(e float64) float64 {
 
 func (h *slotted) HoldsDown() bool { return true }
 func (h *slotted) Pad() float64    { return 0 }
+func (h *slotted) Bed() *Bed       { return nil } // the blade is in it
 
 // left is the wood over and under the slot, mm.
 func (h *slotted) left() float64 { return (h.set.Thickness - float64(h.Slot.High)) / 2 }

@@ -151,8 +151,8 @@ func (k *Keyhole) StandsOut(*Rail) float64 { return float64(k.Back) }
 func (h *keyed) Soft(float64) float64 { return 0 }
 func (h *keyed) HoldsDown() bool      { return h.Lock }
 
-// bed says that it may be lifted off its screw, but not tip off the front: the heel keeps it.
-func (h *keyed) bed() (reach, wide float64) { return math.MaxFloat64, 0 }
+// Bed says that it may be lifted off its screw, but not tip off the front: the heel keeps it.
+func (h *keyed) Bed() *Bed { return &Bed{math.MaxFloat64, 0} }
 
 func (h *keyed) Pad() float64 { return 0 }
 

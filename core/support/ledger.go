@@ -118,7 +118,7 @@ func (h *aside) along(a hold.Action) []hold.Pulled {
 func (h *aside) Soft(float64) float64 { return 0 }
 func (h *aside) HoldsDown() bool      { return false }
 
-func (h *aside) bed() (reach, wide float64) { return float64(h.s.X + h.s.Length), 2 * h.bearing() }
+func (h *aside) Bed() *Bed { return &Bed{float64(h.s.X + h.s.Length), 2 * h.bearing()} }
 
 // bearing is how much of the board's end lies on the cleat, mm.
 func (h *aside) bearing() float64 { return float64(h.s.Thickness - h.s.Gap) }

@@ -110,6 +110,7 @@ func (h *pinned) Soft(e float64) float64 {
 
 func (h *pinned) HoldsDown() bool { return true }
 func (h *pinned) Pad() float64    { return 0 }
+func (h *pinned) Bed() *Bed       { return nil } // the pin is in it
 
 func (h *pinned) rider() func(hold.Action) hold.Pulled {
 	if h.strip == nil {

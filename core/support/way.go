@@ -31,6 +31,8 @@ type Hung interface {
 	// Pad returns the area that the board rests on, mm²; 0 where it rests on
 	// nothing that could dent it.
 	Pad() float64
+	// Bed is what the board lies on there and may tip off; nil where it does not lie on it.
+	Bed() *Bed
 	// Links returns everything that can give.
 	Links() []hold.Link
 	// Geometry returns what the drawings draw under an action.
@@ -71,14 +73,8 @@ func Placeable(w Way) bool {
 }
 
 // Bed is what a board lies on at a support that it may tip off: how far out from the wall it
-// reaches, and how wide it is along the board; ok is false of one that it does not lie on.
-func Bed(h Hung) (reach, wide float64, ok bool) {
-	if b, is := h.(interface{ bed() (reach, wide float64) }); is {
-		reach, wide = b.bed()
-		return reach, wide, true
-	}
-	return 0, 0, false
-}
+// reaches, and how wide it is along the board; mm.
+type Bed struct{ Reach, Wide float64 }
 
 // Screwed is how many screws keep a board down at a support and how far behind the tip of what
 // it lies on they stand, mm.
