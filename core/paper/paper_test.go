@@ -115,7 +115,7 @@ func TestTheCheckSheetSaysAll(t *testing.T) {
 // Templates are the pieces: outline, holes and keyholes where they are, to a hundredth of a millimetre.
 func TestTemplatesAreThePieces(t *testing.T) {
 	q := plan.Part{Letter: "A", Name: "back", Wood: "white-ash", Length: 300, Width: 80, Thickness: 19, Off: [2]float64{0, 45},
-		Features: []plan.Feature{{Kind: piece.Bore, Face: piece.Front, X: 40, Y: 30, D: 5.5, Head: 11, Sunk: 4},
+		Features: []piece.Feature{{Kind: piece.Bore, Face: piece.Front, X: 40, Y: 30, D: 5.5, Head: 11, Recess: 4},
 			{Kind: piece.Key, Face: piece.Back, X: 150, Y: 60, D: 10, Wide: -15, Slim: 5, Lip: 6, Depth: 10},
 			{Kind: piece.Notch, Face: piece.Front, X: 200, Y: 0, Long: 38, Wide: 20}},
 		Each: []plan.Each{{ID: "x#1", Called: "A1"}}}

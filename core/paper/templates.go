@@ -60,7 +60,7 @@ func Templates(parts []plan.Part, s *drill.Schedule, u say.Units) []Template {
 	return out
 }
 
-func edgewise(f plan.Feature) bool { return f.Face == piece.Lower || f.Face == piece.Upper }
+func edgewise(f piece.Feature) bool { return f.Face == piece.Lower || f.Face == piece.Upper }
 
 // shape is where holes are from the first of them.
 func shape(all []drill.Hole) []float64 {
@@ -106,7 +106,7 @@ func pieceDrawing(q *plan.Part, u say.Units) draw.Drawing {
 			d.Box(draw.Hidden, x, y0, x+f.Long, y1)
 		case f.Kind == piece.Bore:
 			d.Ring(layer, x, y, f.D/2)
-			if f.Sunk > 0 {
+			if f.Recess > 0 {
 				d.Ring(layer, x, y, f.Head/2)
 			}
 			d.Line(draw.Datum, [2]float64{x - 5, y}, [2]float64{x + 5, y})
@@ -123,7 +123,7 @@ func pieceDrawing(q *plan.Part, u say.Units) draw.Drawing {
 }
 
 // keyhole draws its entry, the slot from there to where the shank ends up, and that place.
-func keyhole(d *draw.Drawing, layer draw.Layer, x, y float64, f plan.Feature) {
+func keyhole(d *draw.Drawing, layer draw.Layer, x, y float64, f piece.Feature) {
 	d.Ring(layer, x+f.Long, y+f.Wide, f.D/2)
 	s := f.Slim / 2
 	if f.Long != 0 {

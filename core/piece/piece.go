@@ -67,16 +67,21 @@ const (
 // along and Wide across from there, the slot between them Slim wide and its head behind a Lip.
 // Far says that an end is the other one; Pilot that a bore is one for a thread.
 type Feature struct {
-	Kind         Kind
-	Face         Face
-	X, Y         float64
-	D            float64
-	Long, Wide   float64
-	Depth        float64
-	Of           string
-	Head, Recess float64
-	Slim, Lip    float64
-	Far, Pilot   bool
+	Kind   Kind    `json:"kind"`
+	Face   Face    `json:"face"`
+	X      float64 `json:"x_mm"`
+	Y      float64 `json:"y_mm"`
+	D      float64 `json:"d_mm,omitempty"`
+	Long   float64 `json:"long_mm,omitempty"`
+	Wide   float64 `json:"wide_mm,omitempty"`
+	Depth  float64 `json:"depth_mm,omitempty"`
+	Of     string  `json:"of,omitempty"`
+	Head   float64 `json:"head_mm,omitempty"`
+	Recess float64 `json:"recess_mm,omitempty"`
+	Slim   float64 `json:"slot_mm,omitempty"`
+	Lip    float64 `json:"lip_mm,omitempty"`
+	Far    bool    `json:"far,omitempty"`
+	Pilot  bool    `json:"pilot,omitempty"`
 }
 
 // Source is what a piece is made from: Of names other pieces of the same shelf by their

@@ -54,7 +54,7 @@ func Strips(p *design.Project, parts []Part) map[string]Strip {
 			q := &parts[k]
 			if r != nil && r.Kind == support.Strip && len(q.Each) == 1 && q.Each[0].Owner == r.ID && q.Wood == board.Wood &&
 				math.Abs(q.Width-board.Thickness) < 0.6 && len(r.Joints) == 0 && r.X >= s.X && r.X+r.Length <= s.X+s.Length && board.Wider == 0 && q.Wider == 0 &&
-				!slices.ContainsFunc(q.Features, func(f Feature) bool { return f.Of == "" && f.Depth > 0 }) {
+				!slices.ContainsFunc(q.Features, func(f piece.Feature) bool { return f.Of == "" && f.Depth > 0 }) {
 				out[board.Letter] = Strip{q, float64(r.X - s.X)}
 			}
 		}

@@ -32,7 +32,7 @@ type Part struct {
 	Ends      design.Ends      `json:"ends"`
 	Off       [2]float64       `json:"off_deg"`   // how many degrees its ends are off square
 	Bevel     float64          `json:"bevel_deg"` // of its upper edge
-	Features  []Feature        `json:"features"`
+	Features  []piece.Feature  `json:"features"`
 	Each      []Each           `json:"each"`
 	like      string
 }
@@ -46,29 +46,6 @@ const (
 	FromSheet From = "sheet"
 	FromRod   From = "rod"
 )
-
-// Feature is what is cut into a part, in its own coordinates (piece.Feature).
-type Feature struct {
-	Kind  piece.Kind `json:"kind"`
-	Face  piece.Face `json:"face"`
-	X     float64    `json:"x_mm"`
-	Y     float64    `json:"y_mm"`
-	D     float64    `json:"d_mm,omitempty"`
-	Long  float64    `json:"long_mm,omitempty"`
-	Wide  float64    `json:"wide_mm,omitempty"`
-	Depth float64    `json:"depth_mm,omitempty"`
-	Of    string     `json:"of,omitempty"`
-	Head  float64    `json:"head_mm,omitempty"`
-	Sunk  float64    `json:"recess_mm,omitempty"`
-	Slim  float64    `json:"slot_mm,omitempty"`
-	Lip   float64    `json:"lip_mm,omitempty"`
-}
-
-// Piece is it as it is cut into a piece.
-func (f Feature) Piece() piece.Feature {
-	return piece.Feature{Kind: f.Kind, Face: f.Face, X: f.X, Y: f.Y, D: f.D, Long: f.Long, Wide: f.Wide, Depth: f.Depth, Head: f.Head, Recess: f.Sunk,
-		Slim: f.Slim, Lip: f.Lip}
-}
 
 // Each is one piece of a part. ID is its own, Piece what it is one of, Owner the shelf, support, form or fixture
 // that it belongs to. Those that are put together bear the same mark; 0 is none.
@@ -215,7 +192,7 @@ func part(p *design.Project, q *piece.Piece) Part {
 	made := p.Making.Of(q.ID)
 	out := Part{Name: q.Name, Wood: q.Wood, Length: q.Length, Width: q.Width, Thickness: q.Thickness, D: q.D, Longer: float64(made.Longer),
 		Wider: float64(made.Wider), Grain: made.Grain, Shows: made.Shows, Ends: made.Ends, Off: [2]float64{q.Ends[0].Off, q.Ends[1].Off},
-		Bevel: q.Bevel, Features: []Feature{}, From: FromBoard, Stuff: "steel"}
+		Bevel: q.Bevel, Features: []piece.Feature{}, From: FromBoard, Stuff: "steel"}
 	if q.Wood != "" {
 		b, _ := material.Stuff(q.Wood, material.Grade{}, material.Dry, q.Width, q.Thickness)
 		out.Stuff = b.Name()
@@ -226,10 +203,7 @@ func part(p *design.Project, q *piece.Piece) Part {
 	if q.D > 0 {
 		out.From, out.Width, out.Thickness = FromRod, q.D, q.D
 	}
-	for _, f := range q.Features {
-		out.Features = append(out.Features, Feature{f.Kind, f.Face, f.X, f.Y, f.D, f.Long, f.Wide, f.Depth, f.Of, f.Head, f.Recess,
-			f.Slim, f.Lip})
-	}
+	out.Features = append(out.Features, q.Features...)
 	out.like = likeness(&out)
 	return out
 }
@@ -248,7 +222,7 @@ func inPlies(p Part) (Part, int) {
 		sold := func(s material.Size) bool { return s.Width == 0 && math.Abs(s.Thickness-each) <= sameThickness }
 		if slices.ContainsFunc(material.Sizes(), sold) {
 			p.Name, p.Thickness = "ply of "+p.Name, each
-			p.Features = []Feature{} // bored when it is glued up
+			p.Features = []piece.Feature{} // bored when it is glued up
 			p.like = likeness(&p)
 			return p, n
 		}
@@ -268,7 +242,7 @@ func likeness(p *Part) string {
 	mm(p.Length, p.Width, p.Thickness, p.D, p.Longer, p.Wider, p.Off[0], p.Off[1], p.Bevel)
 	for _, f := range p.Features {
 		fmt.Fprint(h, f.Kind, f.Face, "|")
-		mm(f.X, f.Y, f.D, f.Long, f.Wide, f.Depth, f.Head, f.Sunk, f.Slim, f.Lip)
+		mm(f.X, f.Y, f.D, f.Long, f.Wide, f.Depth, f.Head, f.Recess, f.Slim, f.Lip)
 	}
 	return fmt.Sprintf("%016x", h.Sum64())
 }

@@ -57,6 +57,9 @@ func (m *maker) part(q *plan.Part) {
 		}
 	}
 	for _, f := range q.Features {
+		if f.Pilot {
+			continue // bored when it is put together, through what it draws up
+		}
 		if m.strip[q.Letter].Part != nil && f.Face == piece.Lower || m.offOf[q.Letter] != "" && f.Depth == 0 && f.Of == "" {
 			continue // bored with the strip on it
 		}
@@ -218,8 +221,8 @@ func toolOf(k piece.Kind) Tool {
 }
 
 // feature puts one thing that is cut into a part on its card, with the recess for its head before it.
-func (m *maker) feature(q *plan.Part, f plan.Feature) {
-	if f.Sunk > 0 {
+func (m *maker) feature(q *plan.Part, f piece.Feature) {
+	if f.Recess > 0 {
 		m.sink(q, f)
 	}
 	thick := m.thick(q)
@@ -244,7 +247,7 @@ func (m *maker) feature(q *plan.Part, f plan.Feature) {
 		Slim: f.Slim, Lip: f.Lip})
 }
 
-func kindOf(f plan.Feature) Kind {
+func kindOf(f piece.Feature) Kind {
 	switch f.Kind {
 	case piece.Bore:
 		if f.Face == piece.Lower || f.Face == piece.Upper {
@@ -267,13 +270,13 @@ func kindOf(f plan.Feature) Kind {
 }
 
 // sink lets a head in: before the hole, as the wide bit needs wood for its point.
-func (m *maker) sink(q *plan.Part, f plan.Feature) {
-	left := m.thick(q) - f.Sunk
+func (m *maker) sink(q *plan.Part, f piece.Feature) {
+	left := m.thick(q) - f.Recess
 	if f.Face == piece.Lower || f.Face == piece.Upper {
-		left = q.Width - f.Sunk
+		left = q.Width - f.Recess
 	}
-	c := m.card(Sinks, string(f.Face)+"/"+mm(f.Head, f.Sunk, f.Y), func(c *Card) {
-		c.Figures = append(c.Figures, length("bit", f.Head), length("deep", f.Sunk), length("left under the head", left),
+	c := m.card(Sinks, string(f.Face)+"/"+mm(f.Head, f.Recess, f.Y), func(c *Card) {
+		c.Figures = append(c.Figures, length("bit", f.Head), length("deep", f.Recess), length("left under the head", left),
 			length("middle, from the lower edge", f.Y))
 		c.Says = append(c.Says, "Let the heads in before the holes are bored: after that the wide bit has no wood for its point.")
 		if m.practice(q).Heads == design.HeadsFront {
@@ -281,12 +284,12 @@ func (m *maker) sink(q *plan.Part, f plan.Feature) {
 		}
 		c.Measure = "from the face to the floor that the head lies on"
 		c.Test = "Drive one screw in a scrap: its head lies under the face, and its point reaches as far as it is to."
-		c.Drawing = depthView(m.thick(q), f.Sunk, f.Head, f.D)
+		c.Drawing = depthView(m.thick(q), f.Recess, f.Head, f.D)
 		m.skin(c, left)
 	})
 	c.serves(q, 0, len(q.Each))
 	c.at(q, f.X)
-	c.pass(Pass{On: q.Letter, Tool: Sinker, Kind: piece.Bore, Up: f.Face, Edge: piece.Lower, Stop: f.X, Fence: f.Y, D: f.Head, Deep: f.Sunk})
+	c.pass(Pass{On: q.Letter, Tool: Sinker, Kind: piece.Bore, Up: f.Face, Edge: piece.Lower, Stop: f.X, Fence: f.Y, D: f.Head, Deep: f.Recess})
 }
 
 // skin says what is left behind a cut, and whether that is too little.
@@ -300,7 +303,7 @@ func (m *maker) skin(c *Card, left float64) {
 }
 
 // featureFigures writes what a card for a feature says.
-func (m *maker) featureFigures(c *Card, q *plan.Part, f plan.Feature, thick float64) {
+func (m *maker) featureFigures(c *Card, q *plan.Part, f piece.Feature, thick float64) {
 	deep, goes := f.Depth, "right through"
 	edge := f.Face == piece.Lower || f.Face == piece.Upper
 	from := "the lower edge"

@@ -20,6 +20,7 @@ import (
 	"aguante/core/logbook"
 	"aguante/core/material"
 	"aguante/core/order"
+	"aguante/core/piece"
 	"aguante/core/plan"
 	"aguante/core/prove"
 	"aguante/core/quantity"
@@ -288,7 +289,7 @@ func wireName(t reflect.Type) string {
 		return "BlankCount"
 	case reflect.TypeFor[plan.Fact]():
 		return "CutFact"
-	case reflect.TypeFor[plan.Feature]():
+	case reflect.TypeFor[piece.Feature]():
 		return "CutFeature"
 	case reflect.TypeFor[plan.Cut]():
 		return "SawCut"

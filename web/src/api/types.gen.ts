@@ -1964,6 +1964,8 @@ head_mm?: number
 recess_mm?: number
 slot_mm?: number
 lip_mm?: number
+far?: boolean
+pilot?: boolean
 }
 export interface Each {
 id: string
