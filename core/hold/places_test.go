@@ -42,3 +42,13 @@ func TestScrewsIntoABoardStandAcrossTheArm(t *testing.T) {
 		}
 	}
 }
+
+// What a side view has to show goes from under the lowest shape or hole to over the highest.
+func TestFit(t *testing.T) {
+	g := Blank()
+	g.Shapes = []Shape{{Name: "leg", Side: Box(0, -40, 30, 20)}}
+	g.Holes = []Hole{{X: 900, Y: -60}, {X: 900, Y: 35}}
+	if g.Fit(); g.Low != -70 || g.High != 45 || g.Reach != 30 {
+		t.Errorf("%g to %g, %g out", g.Low, g.High, g.Reach)
+	}
+}

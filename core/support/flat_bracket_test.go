@@ -279,3 +279,14 @@ func TestWorkingFollowsTheRule(t *testing.T) {
 }
 
 func near(got, want, rel float64) bool { return math.Abs(got-want) <= rel*math.Abs(want) }
+
+// A load past the tip of an arm droops it by R a² (3e − a) / 6EI, and e²R s/EI of its corner's turning as any other does: at the
+// tip both formulas are one.
+func TestDroopOfALoadPastTheTip(t *testing.T) {
+	f := hang(bracket(), 500)
+	reach := float64(bracket().Reach)
+	droop := func(e float64) float64 { return f.tipDroop(nil, hold.Action{R: 100, M: 100 * e}) }
+	if at, past := droop(reach-1e-6), droop(reach+1e-6); math.Abs(at-past) > 1e-6*at {
+		t.Errorf("%g before the tip, %g past it", at, past)
+	}
+}
