@@ -108,6 +108,10 @@ func TestBothHalvesOfALap(t *testing.T) {
 	}
 	is(t, "of the arm", path[0].To, 19)
 	is(t, "in the upright", path[1].To-path[1].From, 11)
+	f.Is.Length = 15 // it ends in the arm's half
+	if path = a.Path(f); len(path) != 1 || path[0].Body != arm || path[0].Out != "" {
+		t.Errorf("a short one: %+v", path)
+	}
 }
 
 // What is housed is cut out by the face that it comes in by, with its room: a dowel in an end and in an edge, a rod right

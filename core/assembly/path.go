@@ -86,9 +86,7 @@ func (a *Assembly) gone(f *Fastener, path []Pass) []Pass {
 		if first.To, then.From = min(first.To, mid), max(then.From, mid); first.To < f.Long() {
 			first.Out = j.A.called(len(j.A.Outline))
 		}
-		if then.From >= then.To-near {
-			path = slices.DeleteFunc(path, func(p Pass) bool { return p.Body == then.Body })
-		}
+		path = slices.DeleteFunc(path, func(p Pass) bool { return (p.Body == j.A || p.Body == j.B) && p.From >= p.To-near })
 	}
 	slices.SortStableFunc(path, func(p, q Pass) int { return cmp.Compare(p.From, q.From) })
 	return path

@@ -74,6 +74,18 @@ type Fault struct {
 	Z     float64 `json:"z_mm"`
 }
 
+// Together is what of all shelves does not go together; of those that cannot be judged nothing is said.
+func (p *Project) Together() []Fault {
+	out, judged := []Fault{}, p.Judged("")
+	if len(judged.Validate()) > 0 {
+		return out
+	}
+	for i := range judged.Shelves {
+		out = append(out, judged.Faults(&judged.Shelves[i])...)
+	}
+	return out
+}
+
 // Faults is what of a shelf does not go together, as it stands on its wall (building basis, One body); of a form nothing
 // is known yet.
 func (p *Project) Faults(s *Shelf) []Fault {

@@ -126,8 +126,11 @@ func (s *Stuff) turn() {
 // cut takes wood out of a face.
 func (s *Stuff) cut(p Pass) error {
 	long, wide, thick := s.Length, s.Width, s.Thick
-	if p.Up == piece.Lower || p.Up == piece.Upper {
+	switch p.Up {
+	case piece.Lower, piece.Upper:
 		wide, thick = s.Thick, s.Width
+	case piece.Ended:
+		long, wide, thick = s.Width, s.Thick, s.Length
 	}
 	f := piece.Feature{Kind: p.Kind, Face: p.Up, X: p.Stop, Y: p.Fence, Long: p.Long, Wide: p.Wide, D: p.D, Depth: p.Deep, Slim: p.Slim, Lip: p.Lip}
 	if p.End == 1 {

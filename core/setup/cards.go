@@ -226,8 +226,11 @@ func (m *maker) feature(q *plan.Part, f piece.Feature) {
 		m.sink(q, f)
 	}
 	thick := m.thick(q)
-	if f.Face == piece.Lower || f.Face == piece.Upper {
+	switch f.Face {
+	case piece.Lower, piece.Upper:
 		thick = q.Width
+	case piece.Ended:
+		thick = q.Length
 	}
 	kind, tool := kindOf(f), toolOf(f.Kind)
 	y := f.Y
@@ -250,7 +253,7 @@ func (m *maker) feature(q *plan.Part, f piece.Feature) {
 func kindOf(f piece.Feature) Kind {
 	switch f.Kind {
 	case piece.Bore:
-		if f.Face == piece.Lower || f.Face == piece.Upper {
+		if f.Face == piece.Lower || f.Face == piece.Upper || f.Face == piece.Ended {
 			return EdgeBore
 		}
 		return Bores
@@ -305,7 +308,7 @@ func (m *maker) skin(c *Card, left float64) {
 // featureFigures writes what a card for a feature says.
 func (m *maker) featureFigures(c *Card, q *plan.Part, f piece.Feature, thick float64) {
 	deep, goes := f.Depth, "right through"
-	edge := f.Face == piece.Lower || f.Face == piece.Upper
+	edge := f.Face == piece.Lower || f.Face == piece.Upper || f.Face == piece.Ended
 	from := "the lower edge"
 	if edge {
 		from = "its back face"

@@ -275,6 +275,7 @@ func TestWhatMustNotBeCut(t *testing.T) {
 		{piece.Feature{Kind: piece.Slot, Face: piece.Front, X: 100, Y: 40, Long: 60, Wide: 30, Depth: 16}, false, true},
 		{piece.Feature{Kind: piece.Slot, Face: piece.Front, X: 100, Y: 40, Long: 60, Wide: 30, Depth: 12}, false, false},
 		{piece.Feature{Kind: piece.Bore, Face: piece.Lower, X: 100, Y: 9, D: 8, Depth: 210}, true, false},
+		{piece.Feature{Kind: piece.Bore, Face: piece.Ended, X: 100, Y: 9, D: 8, Depth: 31}, false, false}, // deeper than it is thick
 	} {
 		q := plan.Part{Letter: "A", Name: "board", Wood: "white-ash", Length: 600, Width: 200, Thickness: 18, Features: []piece.Feature{c.f},
 			Each: []plan.Each{{ID: "s/board#1", Called: "A1", Piece: "s/board"}}}

@@ -311,7 +311,7 @@ func (a *Server) loaded(c *gin.Context) {
 	answerOr(a, c, s, err)
 }
 
-// together answers with what of a design does not go together; of shelves that cannot be judged nothing is said.
+// together answers with what of a design does not go together.
 func (a *Server) together(c *gin.Context) {
 	var q contract.CuttingRequest
 	if !a.body(c, &q) {
@@ -321,17 +321,7 @@ func (a *Server) together(c *gin.Context) {
 		a.failed(c, errRequest)
 		return
 	}
-	out := contract.TogetherReply{Faults: []design.Fault{}}
-	bad := q.Design.Validate()
-	for i := range q.Design.Shelves {
-		own := fmt.Sprintf("shelves[%d]", i)
-		if !slices.ContainsFunc(bad, func(p problem.Problem) bool {
-			return strings.HasPrefix(p.Path, own) || !strings.HasPrefix(p.Path, "shelves[")
-		}) {
-			out.Faults = append(out.Faults, q.Design.Faults(&q.Design.Shelves[i])...)
-		}
-	}
-	a.send(c, http.StatusOK, out)
+	a.send(c, http.StatusOK, contract.TogetherReply{Faults: q.Design.Together()})
 }
 
 func (a *Server) working(c *gin.Context) {
